@@ -1,0 +1,144 @@
+namespace Ymnos.Core.Planning;
+
+/// <summary>One act of worship on a date: its sittings and its order.</summary>
+public sealed class Service
+{
+    /// <summary>More lines than any order of service has.</summary>
+    public const int MostLines = 200;
+
+    private readonly List<OrderLine> _lines = [];
+    private readonly List<Sitting> _sittings = [];
+
+    private Service()
+    {
+    }
+
+    public Guid Id { get; private init; }
+
+    public string Title { get; private set; } = "";
+
+    /// <summary>Local to the congregation.</summary>
+    public DateOnly Date { get; private set; }
+
+    public string Place { get; private set; } = "";
+
+    /// <summary>Counts the changes, from 1.</summary>
+    public int Revision { get; private set; }
+
+    public DateTimeOffset? BinnedAt { get; private set; }
+
+    /// <summary>By start time; never empty.</summary>
+    public IReadOnlyList<Sitting> Sittings => [.. _sittings.OrderBy(sitting => sitting.StartsAt)];
+
+    /// <summary>All lines, removed ones included; in no promised order.</summary>
+    public IReadOnlyList<OrderLine> AllLines => _lines;
+
+    /// <summary>The order of service.</summary>
+    public IReadOnlyList<OrderLine> Order => [.. _lines.Where(line => line.RemovedAt is null).OrderBy(line => line.Position)];
+
+    public static Outcome<Service> Create(ServiceDraft draft, DateTimeOffset now)
+    {
+        if (!draft.Check().Succeeded(out var facts))
+            return draft.Check().Problems.ToList();
+        var service = new Service { Id = Guid.CreateVersion7(now) };
+        service.Apply(facts);
+        foreach (var start in facts.StartTimes)
+            service._sittings.Add(new Sitting { ServiceId = service.Id, StartsAt = start, TargetLength = facts.TargetLength });
+        return service;
+    }
+
+    /// <summary>Takes over title, date, place and sittings. A sitting whose time stays keeps what hangs on it.</summary>
+    public Outcome<Service> Revise(ServiceDraft draft)
+    {
+        if (!draft.Check().Succeeded(out var facts))
+            return draft.Check().Problems.ToList();
+        Apply(facts);
+        _sittings.RemoveAll(sitting => !facts.StartTimes.Contains(sitting.StartsAt));
+        foreach (var sitting in _sittings)
+            sitting.TargetLength = facts.TargetLength;
+        foreach (var start in facts.StartTimes.Except(_sittings.Select(sitting => sitting.StartsAt)).ToList())
+            _sittings.Add(new Sitting { ServiceId = Id, StartsAt = start, TargetLength = facts.TargetLength });
+        return this;
+    }
+
+    /// <summary>Puts a line into the order.</summary>
+    /// <param name="line">A line of no service yet.</param>
+    /// <param name="after">The line it follows; at the end when <see langword="null"/> or gone.</param>
+    /// <returns><see langword="false"/> when the order is full.</returns>
+    public bool Add(OrderLine line, Guid? after = null)
+    {
+        var order = Order.ToList();
+        if (order.Count >= MostLines)
+            return false;
+        line.ServiceId = Id;
+        _lines.Add(line);
+        var at = order.FindIndex(other => other.Id == after);
+        order.Insert(at < 0 ? order.Count : at + 1, line);
+        Renumber(order);
+        return true;
+    }
+
+    /// <summary>Moves a line to stand before the line now at <paramref name="position"/> (at the end beyond the last).</summary>
+    /// <returns><see langword="false"/> when the line is no longer there.</returns>
+    public bool Move(Guid id, int position)
+    {
+        var order = Order.ToList();
+        var from = order.FindIndex(line => line.Id == id);
+        if (from < 0)
+            return false;
+        var line = order[from];
+        order.RemoveAt(from);
+        order.Insert(Math.Clamp(position, 0, order.Count), line);
+        Renumber(order);
+        return true;
+    }
+
+    /// <summary>Takes a line out; <see cref="PutBack"/> returns it.</summary>
+    public bool Remove(Guid id, DateTimeOffset now)
+    {
+        var order = Order.ToList();
+        if (order.Find(line => line.Id == id) is not { } line)
+            return false;
+        line.RemovedAt = now;
+        order.Remove(line);
+        Renumber(order);
+        return true;
+    }
+
+    /// <summary>Puts a removed line back where it stood.</summary>
+    public bool PutBack(Guid id)
+    {
+        if (_lines.Find(line => line.Id == id) is not { RemovedAt: not null } line)
+            return false;
+        var order = Order.ToList();
+        line.RemovedAt = null;
+        order.Insert(Math.Clamp(line.Position, 0, order.Count), line);
+        Renumber(order);
+        return true;
+    }
+
+    public void Bin(DateTimeOffset now)
+    {
+        BinnedAt = now;
+        Revision++;
+    }
+
+    public void Restore()
+    {
+        BinnedAt = null;
+        Revision++;
+    }
+
+    private void Apply(ServiceFacts facts)
+    {
+        (Title, Date, Place) = (facts.Title, facts.Date, facts.Place);
+        Revision++;
+    }
+
+    private void Renumber(List<OrderLine> order)
+    {
+        for (var i = 0; i < order.Count; i++)
+            order[i].Position = i;
+        Revision++;
+    }
+}

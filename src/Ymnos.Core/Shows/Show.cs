@@ -1,0 +1,63 @@
+using System.Collections.Immutable;
+using Ymnos.Core.Songs;
+using Ymnos.Core.Typesetting;
+
+namespace Ymnos.Core.Shows;
+
+/// <summary>One press of the key: what the room sees next.</summary>
+/// <param name="Entry">Index of the entry it belongs to.</param>
+/// <param name="SungSection">Index within the entry's sung order, from 0; 0 where nothing is sung.</param>
+/// <param name="Mark">The section that is sung, if any.</param>
+/// <param name="FirstLine">First of the section's sung lines on the slide.</param>
+/// <param name="LastLine">Last of them.</param>
+/// <param name="Slide">What the main screen shows.</param>
+public sealed record Step(int Entry, int SungSection, SectionMark? Mark, int FirstLine, int LastLine, Slide Slide);
+
+/// <summary>A section at its place in an entry's sung order.</summary>
+/// <param name="Mark">Which section.</param>
+/// <param name="FirstStep">Step at which it begins.</param>
+/// <param name="Steps">How many steps it takes; none when it has no words.</param>
+public sealed record SungSection(SectionMark Mark, int FirstStep, int Steps);
+
+/// <summary>An entry of the order as it will be shown.</summary>
+/// <param name="Id">The entry in the plan.</param>
+/// <param name="PartName">The part it belongs to, or empty.</param>
+/// <param name="Title">As the booth lists it.</param>
+/// <param name="StartsAt">By the running order.</param>
+/// <param name="Length">By the running order.</param>
+/// <param name="FirstStep">Index of its first step; every entry has at least one.</param>
+/// <param name="Steps">How many steps it has.</param>
+/// <param name="Order">The sung order; empty where nothing is sung.</param>
+/// <param name="Sections">The distinct sections of the sung order with their words, as the booth prints them.</param>
+public sealed record ShowEntry(
+    Guid Id, string PartName, string Title, TimeOnly StartsAt, TimeSpan Length, int FirstStep, int Steps,
+    ImmutableArray<SungSection> Order, ImmutableArray<Section> Sections)
+{
+    public bool IsSong => !Order.IsEmpty;
+}
+
+/// <summary>A service compiled: every step and what the screen shows at it. Never edited; compiled again.</summary>
+public sealed record Show(Guid SittingId, string Title, ImmutableArray<ShowEntry> Entries, ImmutableArray<Step> Steps, string Hash)
+{
+    /// <summary>
+    /// Where a typed mark leads from a step: to the next time the section is sung in this entry after the section that is
+    /// up; past the last time, to the first. Nothing when the entry does not sing it.
+    /// </summary>
+    public int? JumpFrom(int step, SectionMark mark)
+    {
+        if (Steps.IsEmpty)
+            return null;
+        var here = Steps[Math.Clamp(step, 0, Steps.Length - 1)];
+        var places = Entries[here.Entry].Order;
+        int? first = null;
+        for (var i = 0; i < places.Length; i++)
+        {
+            if (places[i].Mark != mark || places[i].Steps == 0)
+                continue;
+            if (i > here.SungSection)
+                return places[i].FirstStep;
+            first ??= places[i].FirstStep;
+        }
+        return first;
+    }
+}

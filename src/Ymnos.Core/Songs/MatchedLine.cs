@@ -1,0 +1,30 @@
+using System.Collections.Immutable;
+using Ymnos.Core.Songs.Pasting;
+
+namespace Ymnos.Core.Songs;
+
+/// <summary>A stretch of text with the words in it that were looked for.</summary>
+/// <param name="Text">The text as it stands in the song.</param>
+/// <param name="Matches">The words that matched, from left to right, without overlap.</param>
+public sealed record MatchedLine(string Text, ImmutableArray<Range> Matches)
+{
+    /// <summary>Marks the words of a text that begin with one of the folded words, or are one of the near ones.</summary>
+    public static MatchedLine Of(string text, IReadOnlyCollection<string> beginnings) =>
+        new(text, [.. FoldedText.Words(text).Where(word => beginnings.Any(beginning => word.Folded.StartsWith(beginning, StringComparison.Ordinal))).Select(word => word.Place)]);
+
+    /// <summary>The line of the words in which most of what was looked for stands, if any does.</summary>
+    public static MatchedLine? Best(Wording wording, IReadOnlyCollection<string> beginnings)
+    {
+        MatchedLine? best = null;
+        var most = 0;
+        foreach (var line in wording.Sections.SelectMany(section => section.SungLines))
+        {
+            var folded = FoldedText.Words(line.Words).Select(word => word.Folded).ToList();
+            var count = beginnings.Count(beginning => folded.Exists(word => word.StartsWith(beginning, StringComparison.Ordinal)));
+            if (count <= most)
+                continue;
+            (best, most) = (Of(line.Words, beginnings), count);
+        }
+        return best;
+    }
+}
