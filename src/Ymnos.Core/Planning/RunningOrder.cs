@@ -18,6 +18,14 @@ public sealed record RunningOrder(ImmutableArray<TimedLine> Lines, TimeOnly Star
     /// <summary>How far the total is over the target; negative when there is time left.</summary>
     public TimeSpan Over => Total - Target;
 
+    /// <summary>The parts in order with the length of each; what stands before the first heading has an empty name.</summary>
+    public IReadOnlyList<(string Name, TimeSpan Length)> PartLengths()
+    {
+        var before = Lines.TakeWhile(line => line.Line is not Part).Aggregate(TimeSpan.Zero, (sum, line) => sum + line.Length);
+        var parts = Lines.Where(line => line.Line is Part).Select(line => (((Part)line.Line).Name, line.Length));
+        return [.. before > TimeSpan.Zero ? [("", before)] : Array.Empty<(string, TimeSpan)>(), .. parts];
+    }
+
     /// <param name="service">The plan.</param>
     /// <param name="sitting">Which start time to run it from.</param>
     /// <param name="songs">The songs of the order by id; a song that is missing takes no time.</param>

@@ -38,8 +38,9 @@ public sealed class Service
 
     public static Outcome<Service> Create(ServiceDraft draft, DateTimeOffset now)
     {
-        if (!draft.Check().Succeeded(out var facts))
-            return draft.Check().Problems.ToList();
+        var check = draft.Check();
+        if (!check.Succeeded(out var facts))
+            return check.Problems.ToList();
         var service = new Service { Id = Guid.CreateVersion7(now) };
         service.Apply(facts);
         foreach (var start in facts.StartTimes)
@@ -50,8 +51,9 @@ public sealed class Service
     /// <summary>Takes over title, date, place and sittings. A sitting whose time stays keeps what hangs on it.</summary>
     public Outcome<Service> Revise(ServiceDraft draft)
     {
-        if (!draft.Check().Succeeded(out var facts))
-            return draft.Check().Problems.ToList();
+        var check = draft.Check();
+        if (!check.Succeeded(out var facts))
+            return check.Problems.ToList();
         Apply(facts);
         _sittings.RemoveAll(sitting => !facts.StartTimes.Contains(sitting.StartsAt));
         foreach (var sitting in _sittings)

@@ -50,6 +50,15 @@ public static class ShowCompiler
         return show with { Hash = ShowHash.Of(show) };
     }
 
+    /// <summary>The steps of one song in its usual order, as a song page shows them.</summary>
+    public static ImmutableArray<Step> CompileSong(Song song, Style style)
+    {
+        var steps = ImmutableArray.CreateBuilder<Step>();
+        Unroll(song.SungOrders[0], SongLayout.Of(song.FirstWording, style), 0, style, steps);
+        AddCredit(steps, 0, CreditLine.Place(CreditLine.Of(song), style));
+        return steps.ToImmutable();
+    }
+
     private static ImmutableArray<SungSection> Unroll(SungOrder sung, SongLayout layout, int entry, Style style, ImmutableArray<Step>.Builder steps)
     {
         var order = ImmutableArray.CreateBuilder<SungSection>();

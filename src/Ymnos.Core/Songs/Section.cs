@@ -10,9 +10,8 @@ public sealed record PlacedChord(int At, string Name);
 /// <summary>One line of a section: its words and, kept apart from them, its chords.</summary>
 public sealed record LyricLine(string Words, ImmutableArray<PlacedChord> Chords)
 {
-    public LyricLine(string words) : this(words, [])
-    {
-    }
+    /// <summary>A line of words without chords.</summary>
+    public static LyricLine Of(string words) => new(words, []);
 
     public bool HasWords => Words.Length > 0;
 
@@ -25,10 +24,8 @@ public sealed record LyricLine(string Words, ImmutableArray<PlacedChord> Chords)
 /// <summary>A labelled piece of a song in one wording. Line <c>i</c> here answers line <c>i</c> of the same section in every other wording.</summary>
 public sealed record Section(SectionMark Mark, ImmutableArray<LyricLine> Lines)
 {
-    public Section(SectionMark mark, params ReadOnlySpan<string> lines)
-        : this(mark, [.. lines.ToArray().Select(line => new LyricLine(line))])
-    {
-    }
+    /// <summary>A section of lines without chords.</summary>
+    public static Section Of(SectionMark mark, params IEnumerable<string> lines) => new(mark, [.. lines.Select(LyricLine.Of)]);
 
     public IEnumerable<LyricLine> SungLines => Lines.Where(line => line.HasWords);
 

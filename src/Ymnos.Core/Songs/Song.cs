@@ -67,8 +67,9 @@ public sealed class Song
     /// <summary>Takes the draft over as a whole, or not at all.</summary>
     public Outcome<Song> Revise(SongDraft draft, DateTimeOffset now, string savedBy)
     {
-        if (!draft.Check().Succeeded(out var facts))
-            return draft.Check().Problems.ToList();
+        var check = draft.Check();
+        if (!check.Succeeded(out var facts))
+            return check.Problems.ToList();
         Title = facts.Title;
         OtherTitles = facts.OtherTitles;
         Credits = facts.Credits;

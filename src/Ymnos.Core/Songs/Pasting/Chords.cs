@@ -41,7 +41,7 @@ public static partial class Chords
     public static LyricLine Inline(string line)
     {
         if (!line.Contains('[', StringComparison.Ordinal))
-            return new(line);
+            return LyricLine.Of(line);
         var words = new StringBuilder();
         var chords = ImmutableArray.CreateBuilder<PlacedChord>();
         var from = 0;
@@ -54,7 +54,7 @@ public static partial class Chords
             from = match.Index + match.Length;
         }
         words.Append(line, from, line.Length - from);
-        return chords.Count == 0 ? new(line) : Trimmed(words.ToString(), chords.ToImmutable());
+        return chords.Count == 0 ? LyricLine.Of(line) : Trimmed(words.ToString(), chords.ToImmutable());
     }
 
     /// <summary>The inline form again, for editing.</summary>

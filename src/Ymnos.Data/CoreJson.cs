@@ -1,0 +1,39 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Ymnos.Core.Songs;
+
+namespace Ymnos.Data;
+
+/// <summary>How Core's values are written inside a jsonb column.</summary>
+internal static class CoreJson
+{
+    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
+    {
+        IgnoreReadOnlyProperties = true,
+        Converters = { new SectionMarkConverter(), new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+    };
+
+    /// <summary>Keeps a value in a jsonb column. Values are compared as they are written.</summary>
+    public static PropertyBuilder<T> AsJson<T>(this PropertyBuilder<T> property) => property
+        .HasColumnType("jsonb")
+        .HasConversion(
+            value => JsonSerializer.Serialize(value, Options),
+            json => JsonSerializer.Deserialize<T>(json, Options)!,
+            new ValueComparer<T>(
+                (one, other) => JsonSerializer.Serialize(one, Options) == JsonSerializer.Serialize(other, Options),
+                value => JsonSerializer.Serialize(value, Options).GetHashCode(StringComparison.Ordinal),
+                // Core's values are immutable: the snapshot is the value itself.
+                value => value));
+
+    private sealed class SectionMarkConverter : JsonConverter<SectionMark>
+    {
+        public override SectionMark Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+            SectionMark.TryParse(reader.GetString(), out var mark) ? mark : throw new JsonException("Not a section mark.");
+
+        public override void Write(Utf8JsonWriter writer, SectionMark value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(value.ToString());
+    }
+}

@@ -1,0 +1,77 @@
+using Microsoft.EntityFrameworkCore;
+using Ymnos.Core.Live;
+using Ymnos.Core.Planning;
+using Ymnos.Core.Songs;
+
+namespace Ymnos.Data.Live;
+
+/// <summary>What a sitting's show is compiled from.</summary>
+public sealed record ShowSource(Service Service, Sitting Sitting, IReadOnlyDictionary<Guid, Song> Songs, PlanStamp Stamp);
+
+/// <summary>Changes whenever the plan of a service or one of its songs does.</summary>
+public readonly record struct PlanStamp(int Service, long Songs);
+
+/// <summary>A running service as the database has it, with the stamp of the plan at the same moment.</summary>
+public sealed record LiveReading(LiveState? State, PlanStamp Stamp);
+
+/// <summary>Keeps the state of running services where every web process finds it.</summary>
+public sealed class LiveStore(YmnosDb db)
+{
+    /// <summary>The state of a sitting, or nothing when there is no such sitting.</summary>
+    public async Task<LiveReading?> ReadAsync(Guid sittingId, CancellationToken cancel)
+    {
+        var row = await (
+            from sitting in db.Sittings
+            join service in db.Services on sitting.ServiceId equals service.Id
+            where sitting.Id == sittingId && service.BinnedAt == null
+            select new
+            {
+                State = db.LiveStates.AsNoTracking().FirstOrDefault(state => state.SittingId == sittingId),
+                service.Revision,
+                Songs = (from line in db.Set<OrderLine>().OfType<SongEntry>()
+                         join song in db.Songs on line.SongId equals song.Id
+                         where line.ServiceId == service.Id && line.RemovedAt == null
+                         select (long)song.Revision).Sum(),
+            }).AsNoTracking().FirstOrDefaultAsync(cancel);
+        return row is null ? null : new(row.State, new(row.Revision, row.Songs));
+    }
+
+    /// <summary>Everything a sitting's show is compiled from.</summary>
+    public async Task<ShowSource?> SourceAsync(Guid sittingId, CancellationToken cancel)
+    {
+        var service = await db.Services.AsNoTracking().AsSplitQuery().Include(s => s.Sittings).Include(s => s.AllLines)
+            .FirstOrDefaultAsync(s => s.BinnedAt == null && s.Sittings.Any(sitting => sitting.Id == sittingId), cancel);
+        if (service is null)
+            return null;
+        var songs = await db.SongsOfAsync(service, cancel);
+        return new(service, service.Sittings.First(sitting => sitting.Id == sittingId), songs,
+            new(service.Revision, service.Order.OfType<SongEntry>().Sum(entry => songs.TryGetValue(entry.SongId, out var song) ? (long)song.Revision : 0)));
+    }
+
+    /// <summary>Writes a state over the one it was made from.</summary>
+    /// <returns><see langword="false"/> when somebody else moved in between; nothing is written then.</returns>
+    public async Task<bool> TryWriteAsync(LiveState before, LiveState after, CancellationToken cancel) =>
+        await db.LiveStates.Where(state => state.SittingId == before.SittingId && state.Version == before.Version)
+            .ExecuteUpdateAsync(set => set
+                .SetProperty(state => state.ShowHash, after.ShowHash)
+                .SetProperty(state => state.Step, after.Step)
+                .SetProperty(state => state.Place, after.Place)
+                .SetProperty(state => state.Curtain, after.Curtain)
+                .SetProperty(state => state.Fade, after.Fade)
+                .SetProperty(state => state.Version, after.Version), cancel) == 1;
+
+    /// <summary>Writes the first state of a sitting; the one that is there already stays.</summary>
+    public async Task BeginAsync(LiveState state, CancellationToken cancel)
+    {
+        db.LiveStates.Add(state);
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateException) when (db.LiveStates.AsNoTracking().Any(other => other.SittingId == state.SittingId))
+        {
+            // Two booths opened at once; the other one began.
+        }
+        db.ChangeTracker.Clear();
+    }
+}

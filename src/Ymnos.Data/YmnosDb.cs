@@ -1,0 +1,91 @@
+using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+using Ymnos.Core.Live;
+using Ymnos.Core.People;
+using Ymnos.Core.Planning;
+using Ymnos.Core.Songs;
+using Ymnos.Data.Finding;
+using Ymnos.Data.People;
+
+namespace Ymnos.Data;
+
+/// <summary>The database: Core's objects as they are, the people who sign in, and the keys of their cookies.</summary>
+public sealed class YmnosDb(DbContextOptions<YmnosDb> options)
+    : IdentityDbContext<Person, IdentityRole<Guid>, Guid>(options), IDataProtectionKeyContext
+{
+    public DbSet<Congregation> Congregations => Set<Congregation>();
+    public DbSet<Song> Songs => Set<Song>();
+    public DbSet<Service> Services => Set<Service>();
+    public DbSet<Sitting> Sittings => Set<Sitting>();
+    public DbSet<LiveState> LiveStates => Set<LiveState>();
+    public DbSet<PairedScreen> PairedScreens => Set<PairedScreen>();
+    public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
+
+    /// <summary>The options every user of the database takes, so that names and behaviour agree.</summary>
+    public static DbContextOptionsBuilder Configure(DbContextOptionsBuilder options, string connection) =>
+        options.UseNpgsql(connection).UseSnakeCaseNamingConvention();
+
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        base.OnModelCreating(builder);
+        builder.HasPostgresExtension("pg_trgm");
+        builder.ApplyConfigurationsFromAssembly(typeof(YmnosDb).Assembly);
+        builder.Entity<Congregation>().Property(congregation => congregation.Id).ValueGeneratedNever();
+        builder.Entity<Person>().ToTable("people").Ignore(person => person.FirstName).Property(person => person.FullName).HasMaxLength(200);
+        builder.Entity<IdentityRole<Guid>>().ToTable("roles");
+        builder.Entity<IdentityUserRole<Guid>>().ToTable("person_roles");
+        builder.Entity<IdentityUserClaim<Guid>>().ToTable("person_claims");
+        builder.Entity<IdentityUserLogin<Guid>>().ToTable("person_logins");
+        builder.Entity<IdentityUserToken<Guid>>().ToTable("person_tokens");
+        builder.Entity<IdentityRoleClaim<Guid>>().ToTable("role_claims");
+    }
+
+    public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
+    {
+        var terms = await FillFindsAsync(cancellationToken);
+        if (terms.Length == 0)
+            return await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+
+        await using var transaction = Database.CurrentTransaction is null ? await Database.BeginTransactionAsync(cancellationToken) : null;
+        var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+        await Database.ExecuteSqlAsync(
+            $"insert into find_terms (term) select unnest({terms}) order by 1 on conflict do nothing", cancellationToken);
+        if (transaction is not null)
+            await transaction.CommitAsync(cancellationToken);
+        return saved;
+    }
+
+    /// <summary>For the libraries that save their own rows; songs go through <see cref="SaveChangesAsync(bool, CancellationToken)"/>.</summary>
+    public override int SaveChanges(bool acceptAllChangesOnSuccess) => ChangeTracker.Entries<Song>().All(song => song.State == EntityState.Unchanged)
+        ? base.SaveChanges(acceptAllChangesOnSuccess)
+        : throw new NotSupportedException("Songs are saved with what they are found by; call SaveChangesAsync.");
+
+    /// <summary>Keeps what songs are found by in step with the songs.</summary>
+    private async Task<string[]> FillFindsAsync(CancellationToken cancel)
+    {
+        var changed = ChangeTracker.Entries<Song>().Where(entry => entry.State is EntityState.Added or EntityState.Modified).ToList();
+        if (changed.Count == 0)
+            return [];
+        var ids = changed.Where(entry => entry.State == EntityState.Modified).Select(entry => entry.Entity.Id).ToList();
+        var known = ids.Count == 0 ? [] : await Set<SongFind>().Where(find => ids.Contains(find.SongId)).ToDictionaryAsync(find => find.SongId, cancel);
+        var terms = new HashSet<string>();
+        foreach (var song in changed.Select(entry => entry.Entity))
+        {
+            known.TryGetValue(song.Id, out var find);
+            if (song.BinnedAt is not null)
+            {
+                if (find is not null)
+                    Remove(find);
+                continue;
+            }
+            if (find is null)
+                Add(find = SongFind.Of(song));
+            else
+                find.Fill(song);
+            terms.UnionWith(find.Terms);
+        }
+        return [.. terms];
+    }
+}

@@ -1,0 +1,27 @@
+using System.Text.Encodings.Web;
+using System.Text.Unicode;
+using Microsoft.Extensions.WebEncoders;
+
+namespace Ymnos.Web.Hosting;
+
+internal static class PageSetup
+{
+    /// <summary>Header in which a page's script sends the antiforgery token of the page.</summary>
+    public const string AntiforgeryHeader = "X-Ymnos-Token";
+
+    public static void AddPages(this WebApplicationBuilder builder)
+    {
+        builder.Services.AddRazorPages();
+        builder.Services.AddRouting(options => options.LowercaseUrls = true);
+        builder.Services.AddAntiforgery(options =>
+        {
+            options.HeaderName = AntiforgeryHeader;
+            options.Cookie.Name = "ymnos.form";
+            options.Cookie.SameSite = SameSiteMode.Strict;
+        });
+        // Words in every script are written as they are, not as numbered entities.
+        builder.Services.Configure<WebEncoderOptions>(options => options.TextEncoderSettings = new TextEncoderSettings(UnicodeRanges.All));
+        builder.Services.AddHttpContextAccessor();
+        builder.Services.AddScoped<House>();
+    }
+}

@@ -1,0 +1,17 @@
+namespace Ymnos.Web.Live;
+
+internal static class LiveSetup
+{
+    public static void AddLive(this IServiceCollection services, IWebHostEnvironment environment)
+    {
+        services.AddSignalR(options =>
+        {
+            options.MaximumReceiveMessageSize = 4096;
+            options.KeepAliveInterval = TimeSpan.FromSeconds(5);
+            options.ClientTimeoutInterval = TimeSpan.FromSeconds(15);
+        });
+        services.AddSingleton(_ => new ShowPress(Path.Combine(environment.WebRootPath, "built", "fonts")));
+        services.AddScoped<LiveRuns>();
+        services.AddScoped<ScreenPairing>();
+    }
+}

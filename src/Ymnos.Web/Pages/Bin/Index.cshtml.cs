@@ -1,0 +1,51 @@
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+using Ymnos.Core.Planning;
+using Ymnos.Core.Songs;
+using Ymnos.Data;
+using Ymnos.Web.Hosting;
+using Ymnos.Web.Live;
+
+namespace Ymnos.Web.Pages.Bin;
+
+[Authorize(May.EditSongs)]
+public sealed class IndexModel(YmnosDb db, TimeProvider clock, LiveRuns runs, IAuthorizationService authorization) : PageModel
+{
+    private const int MostShown = 200;
+
+    /// <summary>The latest first.</summary>
+    public IReadOnlyList<Song> Songs { get; private set; } = [];
+
+    /// <summary>For those who plan.</summary>
+    public IReadOnlyList<Service> Services { get; private set; } = [];
+
+    public async Task OnGetAsync(CancellationToken cancel)
+    {
+        Songs = await db.Songs.AsNoTracking().Where(song => song.BinnedAt != null).OrderByDescending(song => song.BinnedAt).Take(MostShown).ToListAsync(cancel);
+        if (await MayPlanAsync())
+            Services = await db.Services.AsNoTracking().Where(service => service.BinnedAt != null).OrderByDescending(service => service.BinnedAt).Take(MostShown).ToListAsync(cancel);
+    }
+
+    public async Task<IActionResult> OnPostRestoreSongAsync(Guid id, CancellationToken cancel)
+    {
+        if (await db.Songs.FirstOrDefaultAsync(song => song.Id == id && song.BinnedAt != null, cancel) is not { } song)
+            return NotFound();
+        song.Restore(clock.GetUtcNow(), User.FirstName());
+        await db.SaveChangesAsync(cancel);
+        await runs.SongChangedAsync(id, cancel);
+        return Redirect($"/songs/{id}");
+    }
+
+    public async Task<IActionResult> OnPostRestoreServiceAsync(Guid id, CancellationToken cancel)
+    {
+        if (!await MayPlanAsync() || await db.Services.FirstOrDefaultAsync(service => service.Id == id && service.BinnedAt != null, cancel) is not { } service)
+            return NotFound();
+        service.Restore();
+        await db.SaveChangesAsync(cancel);
+        return Redirect($"/calendar/{id}");
+    }
+
+    private async Task<bool> MayPlanAsync() => (await authorization.AuthorizeAsync(User, May.Plan)).Succeeded;
+}

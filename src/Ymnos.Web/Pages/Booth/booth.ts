@@ -1,0 +1,149 @@
+// The booth moves along steps that the server computed: it sends keys and shows where things stand.
+import { Line, type News } from '../../assets/live';
+
+const booth = document.getElementById('booth')!;
+const sitting = booth.dataset.sitting!;
+const jumpPause = 700;
+
+const all = <T extends Element = HTMLElement>(selector: string) => [...booth.querySelectorAll<T>(selector)];
+const one = <T extends Element = HTMLElement>(selector: string) => booth.querySelector<T>(selector)!;
+
+let news: News | undefined;
+const screens = new Map<string, number>();
+let typed = '';
+let typedAt = 0;
+
+const line = new Line(`?sitting=${sitting}`, heard, (connected) => {
+  booth.toggleAttribute('data-away', !connected);
+  one('#away').textContent = connected ? '' : 'The server does not answer. The screens keep what they show; this page tries again by itself.';
+  if (connected) void rollCall();
+});
+
+line.hub.on('shown', (screen: string, version: number) => {
+  screens.set(screen, version);
+  countScreens();
+});
+
+async function rollCall(): Promise<void> {
+  screens.clear();
+  countScreens();
+  await line.hub.send('RollCall');
+}
+
+function countScreens(): void {
+  const behind = [...screens.values()].filter((version) => news && version < news.version).length;
+  const count = screens.size;
+  const words = count === 0 ? 'no screen yet' : count === 1 ? '1 screen' : `${count} screens`;
+  const state = one('#screens');
+  state.textContent = count === 0 ? words : behind === 0 ? `${words} in step` : `${behind} of ${words} behind`;
+  state.dataset.state = count === 0 ? 'none' : behind === 0 ? 'well' : 'behind';
+}
+
+function heard(told: News): void {
+  if (news && news.show !== told.show) {
+    // The plan was changed: the page is printed anew, at the place the server has kept.
+    location.reload();
+    return;
+  }
+  const entryBefore = news && stepOf(news.step)?.dataset.entry;
+  news = told;
+  const up = stepOf(told.step);
+  for (const step of all('[data-step]')) {
+    if (step === up) step.setAttribute('aria-current', 'step');
+    else step.removeAttribute('aria-current');
+    step.toggleAttribute('data-next', Number(step.dataset.step) === told.step + 1);
+  }
+  const entry = up?.dataset.entry;
+  for (const leaf of all('[data-leaf]')) leaf.hidden = leaf.dataset.leaf !== entry;
+  for (const row of all('[data-entry-row]')) {
+    if (row.dataset.entryRow === entry) row.setAttribute('aria-current', 'true');
+    else row.removeAttribute('aria-current');
+    row.toggleAttribute('data-past', Number(row.dataset.entryRow) < Number(entry));
+  }
+  for (const mark of all('[data-from]')) {
+    const [from, to] = [Number(mark.dataset.from), Number(mark.dataset.to)];
+    mark.toggleAttribute('data-up', told.step >= from && told.step < to);
+    mark.toggleAttribute('data-past', told.step >= to);
+  }
+  picture('#on-screen', told.step);
+  picture('#next-step', told.step + 1);
+  one('#on-screen').dataset.curtain = told.curtain;
+  one('#over').textContent = { words: 'words over picture', picture: 'picture only', dark: 'dark', crest: 'crest' }[told.curtain] ?? '';
+  for (const button of all<HTMLButtonElement>('[data-curtain-key]')) button.setAttribute('aria-pressed', String(button.value === told.curtain));
+  const fade = one<HTMLInputElement>('#fade');
+  if (document.activeElement !== fade) fade.value = (told.fadeMilliseconds / 1000).toFixed(1);
+  one('#spoken').textContent = up?.dataset.spoken ?? '';
+  (entry !== entryBefore ? one(`[data-entry-row="${entry}"]`) : up)?.scrollIntoView({ block: 'nearest' });
+  up?.scrollIntoView({ block: 'nearest' });
+  countScreens();
+}
+
+const stepOf = (step: number) => booth.querySelector<HTMLElement>(`[data-leaf] [data-step="${step}"]`);
+
+function picture(where: string, step: number): void {
+  const slide = document.querySelector<HTMLElement>(`#slides [data-slide="${step}"]`);
+  one(`${where} .picture`).innerHTML = slide?.innerHTML ?? '';
+}
+
+const send = (method: string, ...values: unknown[]) => {
+  if (line.isOpen) void line.hub.send(method, ...values);
+};
+
+/** A mark is typed letter by letter: "R" jumps at once, and a "2" soon after makes it "R2" where there is one. */
+function type(key: string, at: number): boolean {
+  const marks = all('[data-leaf]').find((leaf) => !leaf.hidden)?.dataset.marks?.split(' ') ?? [];
+  const longer = at - typedAt < jumpPause ? typed + key : key;
+  for (const mark of [longer, key]) {
+    if (!marks.some((known) => known.startsWith(mark))) continue;
+    [typed, typedAt] = [mark, at];
+    if (marks.includes(mark)) send('Jump', mark);
+    return true;
+  }
+  return false;
+}
+
+document.addEventListener('keydown', (event) => {
+  const target = event.target as HTMLElement;
+  if (event.ctrlKey || event.metaKey || event.altKey || target.matches('input, select, textarea')) return;
+  const onButton = target.matches('button, a');
+  const handled = (() => {
+    switch (event.key) {
+      case 'ArrowDown': case 'ArrowRight': case 'PageDown': return send('Forward'), true;
+      case 'ArrowUp': case 'ArrowLeft': case 'PageUp': case 'Backspace': return send('Back'), true;
+      // On a button, space and Enter press it; anywhere else they step on.
+      case ' ': case 'Enter': return onButton ? false : (send('Forward'), true);
+    }
+    // Marks come first: a song with a bridge keeps B for it.
+    if (/^[0-9a-z]$/i.test(event.key) && type(event.key.toUpperCase(), event.timeStamp)) return true;
+    const curtain = all<HTMLButtonElement>('[data-curtain-key]').find((button) => button.dataset.curtainKey === event.key.toLowerCase());
+    return curtain ? (curtain.click(), true) : false;
+  })();
+  if (handled) event.preventDefault();
+});
+
+booth.addEventListener('click', (event) => {
+  const target = event.target as Element;
+  const step = target.closest<HTMLElement>('[data-goto]');
+  if (step) {
+    send('GoTo', Number(step.dataset.goto));
+    step.blur();
+  }
+  const curtain = target.closest<HTMLButtonElement>('[data-curtain-key]');
+  if (curtain) send('Draw', curtain.value);
+  if (target.closest('#next-step')) send('Forward');
+});
+
+one('#fade').addEventListener('change', (event) => {
+  const seconds = Number((event.target as HTMLInputElement).value);
+  if (Number.isFinite(seconds)) send('SetFade', Math.round(seconds * 1000));
+  (event.target as HTMLElement).blur();
+});
+
+const clock = one<HTMLTimeElement>('#clock');
+const tick = () => (clock.textContent = new Date().toLocaleTimeString('en-GB', { timeZone: clock.dataset.zone, hour: 'numeric', minute: '2-digit', second: '2-digit' }));
+if (!clock.dataset.stands) {
+  tick();
+  window.setInterval(tick, 1000);
+}
+
+await line.open();

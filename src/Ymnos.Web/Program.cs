@@ -1,0 +1,33 @@
+using Ymnos.Web.Demo;
+using Ymnos.Web.Hosting;
+using Ymnos.Web.Live;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.AddClock();
+builder.AddDatabase();
+builder.AddSignIn();
+builder.AddLimits();
+builder.AddPages();
+builder.Services.AddLive(builder.Environment);
+builder.Services.AddScoped<DemoWorld>();
+
+var app = builder.Build();
+if (await FirstStart.PrepareAsync(app, app.Lifetime.ApplicationStopping) is { } stop)
+    return stop;
+
+app.UseExceptionHandler("/error");
+app.UseStatusCodePagesWithReExecute("/error", "?code={0}");
+app.UseSecurityHeaders();
+app.UseRouting();
+app.UseRateLimiter();
+app.UseAuthentication();
+app.UseAuthorization();
+app.MapStaticAssets().AllowAnonymous();
+app.MapRazorPages();
+app.MapHub<LiveHub>(LiveHub.Path).AllowAnonymous();
+app.MapGet("/health", () => Results.Ok()).AllowAnonymous();
+await app.RunAsync();
+return 0;
+
+/// <summary>Public so that tests can start the application in their own process.</summary>
+public partial class Program;
