@@ -47,10 +47,12 @@ public sealed record ServiceDraft
         var starts = new SortedSet<TimeOnly>();
         foreach (var word in StartTimes.Split([',', ';', ' ', '\t'], StringSplitOptions.RemoveEmptyEntries))
         {
-            if (TimeOnly.TryParseExact(word, ["H:mm", "HH:mm", "H.mm", "H'h'mm", "H'h'"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var start))
-                starts.Add(start);
-            else
+            if (!TimeOnly.TryParseExact(word, ["H:mm", "HH:mm", "H.mm", "H'h'mm", "H'h'"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var start))
+            {
                 problems.Add(new(nameof(StartTimes), $"“{(word.Length > 12 ? word[..12] + "…" : word)}” is not a time. Times look like 9:30 or 18:00."));
+                break;
+            }
+            starts.Add(start);
         }
         if (starts.Count is 0 or > 8 && problems.TrueForAll(problem => problem.Field != nameof(StartTimes)))
             problems.Add(new(nameof(StartTimes), starts.Count == 0 ? "Say when the service starts, like 9:30." : "A service has at most eight sittings."));

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Runtime.InteropServices;
 using HarfBuzzSharp;
 using Buffer = HarfBuzzSharp.Buffer;
 
@@ -22,7 +23,18 @@ public sealed class Typeface : IDisposable
     public Typeface(string name, Stream fontFile)
     {
         Name = name;
-        _blob = Blob.FromStream(fontFile);
+        using var bytes = new MemoryStream();
+        fontFile.CopyTo(bytes);
+        // The library's own reading from a stream keeps a pointer into memory that the collector moves: it has to copy.
+        var pinned = GCHandle.Alloc(bytes.GetBuffer(), GCHandleType.Pinned);
+        try
+        {
+            _blob = new Blob(pinned.AddrOfPinnedObject(), checked((int)bytes.Length), MemoryMode.Duplicate);
+        }
+        finally
+        {
+            pinned.Free();
+        }
         _blob.MakeImmutable();
         _face = new Face(_blob, 0);
         _face.MakeImmutable();

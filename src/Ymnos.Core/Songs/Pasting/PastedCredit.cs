@@ -20,7 +20,7 @@ public sealed partial record PastedCredit(string WordsBy, string MusicBy, string
                 return false;
             foreach (var clause in Clauses().Split(line))
             {
-                if (clause.Trim(' ', ',', '.', ';', '|', '·', '(', ')') is not { Length: > 0 } said)
+                if (clause.Trim(' ', ',', '.', ';', '|', '·') is not { Length: > 0 } said)
                     continue;
                 if (Owned().Match(said) is { Success: true } owned)
                     credit = credit with
@@ -52,7 +52,7 @@ public sealed partial record PastedCredit(string WordsBy, string MusicBy, string
     [GeneratedRegex(@"\s*[;|]\s*|(?=©|\(c\)\s*\d)|(?<=\.)\s+(?=(?:words|music|text|tune|lyrics|paroles|musique|copyright|all rights|tous droits|used by)\b)|\s+[·–—]\s+", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex Clauses();
 
-    [GeneratedRegex(@"^(?:©|\(c\)|copyright|\u2117|tous droits)\s*(?:©|\(c\))?\s*(?<year>1[5-9]\d\d|20\d\d)?(?:\s*[,–\-/]\s*(?:1[5-9]|20)\d\d)*\s*,?\s*(?:by\s+|par\s+)?(?<holder>.{0,200})$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"^(?:©|\(c\)|copyright|\u2117)\s*(?:©|\(c\))?\s*(?<year>1[5-9]\d\d|20\d\d)?(?:\s*[,–\-/]\s*(?:1[5-9]|20)\d\d)*\s*,?\s*(?:by\s+|par\s+)?(?<holder>.{0,200})$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex Owned();
 
     [GeneratedRegex(@"^(?<part>(?:words|lyrics|text|music|tune|melody|paroles|texte|musique|m[ée]lodie|written|authors?|auteurs?|composer|compositeur)(?:\s*(?:and|et|&|/|,)\s*(?:words|lyrics|text|music|tune|melody|paroles|texte|musique|m[ée]lodie))?)\s*(?::|by\b|par\b|de\b)\s*(?<names>.{1,200})$", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]

@@ -119,7 +119,7 @@ public sealed partial record SectionHeading(SectionKind Kind, int? Number, int T
         return total;
     }
 
-    [GeneratedRegex(@"^(?:\[(?<in>[^\[\]]{1,60})\]|\((?<in>[^()]{1,60})\)|\{(?<in>[^{}]{1,60})\}|<(?<in>[^<>]{1,60})>|\*{1,3}(?<in>[^*]{1,60})\*{1,3}|_{1,2}(?<in>[^_]{1,60})_{1,2}|#{1,4}\s*(?<in>[^#]{1,60}?)#*|[-–—=~]{1,4}\s*(?<in>[^-–—=~]{1,60}?)\s*[-–—=~]{1,4})(?<after>.*)$", RegexOptions.CultureInvariant | RegexOptions.Singleline)]
+    [GeneratedRegex(@"^(?:\[(?<in>[^\[\]]{1,60})\]|\((?<in>[^()]{1,60})\)|\{(?<in>[^{}]{1,60})\}|<(?<in>[^<>]{1,60})>|\*{1,3}(?<in>[^*]{1,60})\*{1,3}|_{1,2}(?<in>[^_]{1,60})_{1,2}|#{1,4}\s*(?<in>[^#]{1,60})#*|[-–—=~]{1,4}\s*(?<in>[^-–—=~]{1,60}?)\s*[-–—=~]{1,4})(?<after>.*)$", RegexOptions.CultureInvariant | RegexOptions.Singleline)]
     private static partial Regex Framed();
 
     [GeneratedRegex(@"^(?<repeat>(?:repeat|repeter|répéter|back to|retour au|au|the|le)\s+)*(?<name>\p{L}+(?:[\s\-‐‑–]+\p{L}{5,})?)\.?\s*(?:(?:no\.?|n°|\#)?\s*(?<number>\d{1,3}|[ivxIVX]{1,5}(?![\p{L}])))?\s*[.:)]?\s*(?<times>\(?\s*(?:[x×]\s*\d{1,2}|\d{1,2}\s*[x×]|bis|ter|twice|repeat)\s*\)?)?\s*:?$", RegexOptions.CultureInvariant | RegexOptions.IgnoreCase)]

@@ -45,8 +45,7 @@ internal static partial class TextBlocks
             }
             else if (line[0] == Literal)
             {
-                Open(i).Lines.Add(Chords.Inline(CleanText.Line(line[1..])));
-                CloseLine();
+                Sing(i, line[1..], line[1..]);
             }
             else if (SectionHeading.TryRead(line, out var heading) || StanzaNumber(line, out heading))
             {
@@ -73,15 +72,7 @@ internal static partial class TextBlocks
                 CloseLine();
             }
             else
-            {
-                var block = Open(i);
-                if (chordsAbove is not null)
-                    block.Lines.Add(Chords.Above(chordsAbove, lines[i]));
-                else
-                    AddWords(block, line);
-                chordsAbove = null;
-                CloseLine();
-            }
+                Sing(i, lines[i], line);
         }
         FlushChords();
         return blocks;
@@ -91,6 +82,19 @@ internal static partial class TextBlocks
             if (current is null)
                 blocks.Add(current = new TextBlock(at, null));
             return current;
+        }
+
+        void Sing(int at, string asTyped, string words)
+        {
+            var block = Open(at);
+            if (chordsAbove is not null)
+                block.Lines.Add(Chords.Above(chordsAbove, asTyped));
+            else if (lines[at].TrimStart().StartsWith(Literal))
+                block.Lines.Add(Chords.Inline(CleanText.Line(words)));
+            else
+                AddWords(block, words);
+            chordsAbove = null;
+            CloseLine();
         }
 
         void AddWords(TextBlock block, string words)

@@ -14,10 +14,13 @@ public sealed class IndexModel(YmnosDb db, House house, IAuthorizationService au
 
     public DateOnly Today { get; private set; }
 
-    /// <summary>First day of the month that is shown.</summary>
+    /// <summary>How many months stand on the page.</summary>
+    public const int MonthsShown = 3;
+
+    /// <summary>First day of the first month that is shown.</summary>
     public DateOnly Month { get; private set; }
 
-    public IReadOnlyList<DayOfServices> Days { get; private set; } = [];
+    public IReadOnlyList<(DateOnly First, IReadOnlyList<DayOfServices> Days)> Months { get; private set; } = [];
 
     public bool MayPlan { get; private set; }
 
@@ -27,10 +30,10 @@ public sealed class IndexModel(YmnosDb db, House house, IAuthorizationService au
         MayPlan = (await authorization.AuthorizeAsync(User, May.Plan)).Succeeded;
         var asked = DateOnly.TryParseExact(month, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var read) && read.Year is > 1900 and < 2200 ? read : Today;
         var from = Month = new DateOnly(asked.Year, asked.Month, 1);
-        var to = from.AddMonths(1);
+        var to = from.AddMonths(MonthsShown);
         var services = await db.Services.AsNoTracking().AsSplitQuery().Include(service => service.Sittings).Include(service => service.AllLines)
             .Where(service => service.BinnedAt == null && service.Date >= from && service.Date < to).ToListAsync(cancel);
-        Days = MonthOfServices.Of(from, services);
+        Months = [.. Enumerable.Range(0, MonthsShown).Select(from.AddMonths).Select(first => (first, MonthOfServices.Of(first, services.Where(service => service.Date >= first && service.Date < first.AddMonths(1)))))];
         var songs = services.SelectMany(service => service.Order.OfType<SongEntry>()).Select(entry => entry.SongId).Distinct().ToList();
         _titles = await db.Songs.Where(song => songs.Contains(song.Id)).ToDictionaryAsync(song => song.Id, song => song.Title, cancel);
     }

@@ -68,6 +68,9 @@ async function tell(): Promise<void> {
   if (line.isOpen && version >= 0) await line.hub.send('Shown', version);
 }
 
+// A code that nobody typed in gives way to a new one.
+if (stage.classList.contains('waits')) window.setInterval(() => location.reload(), 14 * 60_000);
+
 document.addEventListener('click', () => {
   if (!document.fullscreenElement) void document.documentElement.requestFullscreen?.().catch(() => {});
 });

@@ -1,0 +1,146 @@
+using CsCheck;
+using Ymnos.Core.Planning;
+using Ymnos.Core.Shows;
+using Ymnos.Core.Songs;
+using Ymnos.Core.Songs.Pasting;
+using Ymnos.Core.Tests.Planning;
+using Ymnos.Core.Tests.Songs;
+using Ymnos.Core.Tests.Typesetting;
+
+namespace Ymnos.Core.Tests.Shows;
+
+public sealed class ShowCompilerTests
+{
+    private static readonly Gen<Song> AnySong = Gen.Select(LayoutTests.Line.Array[1, 9].Array[1, 6], Gen.Int[0, 5].Array[0, 12], (sections, order) =>
+        SongTests.Good(new SongDraft
+        {
+            Title = "A song",
+            CopyrightHolder = "Tidewrack Songs",
+            Text = WordsText.Write([.. sections.Select((lines, i) => Section.Of(new SectionMark(SectionKind.Verse, i + 1), lines.Select(CleanText.Line)))]),
+            Order = string.Join(' ', order.Select(i => (i % sections.Length) + 1)),
+        }));
+
+    internal static (Service Service, Dictionary<Guid, Song> Songs) Plan(params IEnumerable<Song> songs)
+    {
+        var service = PlanningTests.Good(new ServiceDraft { Title = "Harvest", Date = "2026-10-18", StartTimes = "9:30" });
+        var library = new Dictionary<Guid, Song>();
+        service.Add(new Part { Name = "Gathering" });
+        service.Add(TypedLine.Read("Welcome 3:00")!.AsSpoken());
+        foreach (var song in songs)
+        {
+            library[song.Id] = song;
+            service.Add(new SongEntry { SongId = song.Id });
+        }
+        return (service, library);
+    }
+
+    internal static Show Compile(Service service, Dictionary<Guid, Song> songs) => ShowCompiler.Compile(service, service.Sittings[0], songs, Fonts.House);
+
+    internal static readonly Song Lantern = SongTests.Good(new SongDraft
+    {
+        Title = "Lantern over Water",
+        WordsBy = "Odile Tranter",
+        Text = "Verse 1\nLift the lantern over water,\ncall the far boats home;\nevery deckhand, every daughter,\nno one sails alone.\n\nRefrain\nShine, shine, harbour light,\nsteady through the foam;\n\nVerse 2\nWhen the gale is on the headland\nand the stars are drowned,\n\nBridge\nHome, home, all come home,",
+        Order = "1 R 2 R B R R",
+    });
+
+    [Fact]
+    public void A_refrain_sung_twice_is_shown_twice()
+    {
+        var (service, songs) = Plan(Lantern);
+        var show = Compile(service, songs);
+
+        Assert.Equal("1 R 2 R B R R", string.Join(' ', show.Entries[1].Order.Select(section => section.Mark)));
+        Assert.Equal(4, show.Steps.Count(step => step.Mark?.Kind == SectionKind.Refrain));
+        Assert.Equal(["Gathering", "Gathering"], show.Entries.Select(entry => entry.PartName));
+        Assert.True(show.Steps[0].Slide.IsBlank);
+    }
+
+    [Fact]
+    public void The_credit_line_stands_on_the_first_and_the_last_slide_of_the_song()
+    {
+        var (service, songs) = Plan(Lantern);
+        var sung = Compile(service, songs).Steps.Where(step => step.Mark is not null).ToList();
+
+        Assert.Contains("Odile Tranter", Assert.Single(sung[0].Slide.Credit).Text, StringComparison.Ordinal);
+        Assert.Equal(sung[0].Slide.Credit, sung[^1].Slide.Credit);
+        Assert.All(sung.Skip(1).SkipLast(1), step => Assert.Empty(step.Slide.Credit));
+    }
+
+    [Fact]
+    public void Whatever_the_song_no_row_leaves_its_frame_and_no_word_is_lost_doubled_or_moved() =>
+        AnySong.Sample(song =>
+        {
+            var (service, songs) = Plan(song);
+            var show = Compile(service, songs);
+            var frame = Fonts.House.WordsFrame;
+            foreach (var row in show.Steps.SelectMany(step => step.Slide.Words))
+            {
+                Assert.InRange(row.Left, frame.X - 0.01, frame.Right);
+                Assert.InRange(row.Right, frame.X, frame.Right + 0.01);
+                Assert.InRange(row.Baseline - row.Size, frame.Y - (0.2 * row.Size), frame.Bottom);
+                Assert.InRange(row.Baseline, frame.Y, frame.Bottom);
+                Assert.InRange(row.Size, Fonts.House.Words.SmallestSize, Fonts.House.Words.Size);
+            }
+            foreach (var row in show.Steps.SelectMany(step => step.Slide.Credit))
+                Assert.InRange(row.Width, 0, Fonts.House.CreditFrame.Width + 0.01);
+            Assert.Single(show.Steps.SelectMany(step => step.Slide.Words).Select(row => row.Size).Distinct());
+            Assert.All(show.Steps, step => Assert.InRange(step.Slide.Words.Length, 0, 4));
+
+            var sung = song.SungOrders[0].Marks.SelectMany(mark => song.FirstWording.Find(mark)!.SungLines).Select(line => line.Words);
+            Assert.Equal(Letters(sung), Letters(show.Steps.SelectMany(step => step.Slide.Words).Select(row => row.Text)));
+        }, iter: 400);
+
+    [Fact]
+    public void The_same_plan_gives_the_same_show_and_another_plan_another_hash() =>
+        AnySong.Sample(song =>
+        {
+            var (service, songs) = Plan(song);
+            var show = Compile(service, songs);
+            Assert.Equal(show.Hash, Compile(service, songs).Hash);
+            service.Add(TypedLine.Read("Blessing 1:00")!.AsSpoken());
+            Assert.NotEqual(show.Hash, Compile(service, songs).Hash);
+        }, iter: 50);
+
+    [Fact]
+    public void Steps_and_entries_cover_each_other_without_gaps() =>
+        AnySong.Array[1, 3].Sample(some =>
+        {
+            var (service, songs) = Plan(some);
+            var show = Compile(service, songs);
+            var next = 0;
+            for (var i = 0; i < show.Entries.Length; i++)
+            {
+                Assert.Equal(next, show.Entries[i].FirstStep);
+                Assert.True(show.Entries[i].Steps > 0);
+                Assert.All(show.Steps.Skip(next).Take(show.Entries[i].Steps), step => Assert.Equal(i, step.Entry));
+                next += show.Entries[i].Steps;
+            }
+            Assert.Equal(show.Steps.Length, next);
+        }, iter: 60);
+
+    [Fact]
+    public void A_song_that_has_gone_leaves_a_blank_step()
+    {
+        var (service, _) = Plan(Lantern);
+        Assert.Equal(2, Compile(service, []).Steps.Length);
+    }
+
+    [Fact]
+    public void Typing_a_mark_goes_to_the_next_time_it_is_sung_and_round_to_the_first()
+    {
+        var (service, songs) = Plan(Lantern);
+        var show = Compile(service, songs);
+        var refrains = Enumerable.Range(0, show.Steps.Length).Where(i => show.Steps[i].Mark?.Kind == SectionKind.Refrain).ToList();
+        var refrain = new SectionMark(SectionKind.Refrain);
+
+        var verse = show.Entries[1].FirstStep;
+        Assert.Equal(refrains[0], show.JumpFrom(verse, refrain));
+        Assert.Equal(refrains[1], show.JumpFrom(refrains[0], refrain));
+        Assert.Equal(refrains[0], show.JumpFrom(refrains[3], refrain));
+        Assert.Null(show.JumpFrom(verse, new SectionMark(SectionKind.Ending)));
+        Assert.Null(show.JumpFrom(0, refrain));
+    }
+
+    private static string Letters(IEnumerable<string> rows) => string.Concat(rows).Replace(" ", "", StringComparison.Ordinal);
+}
