@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
+using Npgsql;
 using Ymnos.Core.Live;
 using Ymnos.Core.People;
 using Ymnos.Core.Planning;
@@ -23,9 +24,15 @@ public sealed class YmnosDb(DbContextOptions<YmnosDb> options)
     public DbSet<PairedScreen> PairedScreens => Set<PairedScreen>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
+    /// <summary>
+    /// Two letters swapped in a word of five leave it two of ten trigrams in common: a similarity of 0.2. The usual
+    /// threshold, 0.3, would not even look at it.
+    /// </summary>
+    private const string TrigramThreshold = "-c pg_trgm.similarity_threshold=0.15";
+
     /// <summary>The options every user of the database takes, so that names and behaviour agree.</summary>
     public static DbContextOptionsBuilder Configure(DbContextOptionsBuilder options, string connection) =>
-        options.UseNpgsql(connection).UseSnakeCaseNamingConvention();
+        options.UseNpgsql(new NpgsqlConnectionStringBuilder(connection) { Options = TrigramThreshold }.ConnectionString).UseSnakeCaseNamingConvention();
 
     protected override void OnModelCreating(ModelBuilder builder)
     {

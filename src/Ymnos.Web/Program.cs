@@ -18,6 +18,7 @@ if (await FirstStart.PrepareAsync(app, app.Lifetime.ApplicationStopping) is { } 
 app.UseExceptionHandler("/error");
 app.UseStatusCodePagesWithReExecute("/error", "?code={0}");
 app.UseSecurityHeaders();
+app.UseFormsWithoutNulls();
 app.UseRouting();
 app.UseRateLimiter();
 app.UseAuthentication();

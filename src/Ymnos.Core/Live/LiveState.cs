@@ -1,5 +1,4 @@
 using Ymnos.Core.Shows;
-using Ymnos.Core.Songs;
 
 namespace Ymnos.Core.Live;
 
@@ -41,8 +40,12 @@ public abstract record LiveCommand
     /// <summary>To a step by its index; an index outside the show goes to the nearest step.</summary>
     public sealed record GoTo(int Step) : LiveCommand;
 
-    /// <summary>To a section of the song that is up; nothing if it has none of that mark.</summary>
-    public sealed record Jump(SectionMark Mark) : LiveCommand;
+    /// <summary>To the section of the song that is up whose mark was typed; nothing if it sings none such.</summary>
+    /// <param name="Typed">The keys typed in one go; more than <see cref="LongestTyped"/> are no mark.</param>
+    public sealed record Jump(string Typed) : LiveCommand
+    {
+        public const int LongestTyped = 8;
+    }
 
     /// <summary>Draws a curtain, or opens it.</summary>
     public sealed record Draw(Curtain Curtain) : LiveCommand;
@@ -69,7 +72,7 @@ public sealed record LiveState(Guid SittingId, string ShowHash, int Step, Place 
         LiveCommand.Forward => At(Step + 1, show),
         LiveCommand.Back => At(Step - 1, show),
         LiveCommand.GoTo to => At(to.Step, show),
-        LiveCommand.Jump jump => show.JumpFrom(Step, jump.Mark) is { } step ? At(step, show) : this,
+        LiveCommand.Jump { Typed.Length: <= LiveCommand.Jump.LongestTyped } jump => show.JumpFrom(Step, jump.Typed) is { } step ? At(step, show) : this,
         LiveCommand.Draw draw when Enum.IsDefined(draw.Curtain) && draw.Curtain != Curtain => this with { Curtain = draw.Curtain, Version = Version + 1 },
         LiveCommand.SetFade set when Clamp(set.Fade) != Fade => this with { Fade = Clamp(set.Fade), Version = Version + 1 },
         _ => this,

@@ -40,7 +40,19 @@ public sealed record ShowEntry(
 public sealed record Show(Guid SittingId, string Title, ImmutableArray<ShowEntry> Entries, ImmutableArray<Step> Steps, string Hash)
 {
     /// <summary>
-    /// Where a typed mark leads from a step: to the next time the section is sung in this entry after the section that is
+    /// Where typed keys lead from a step: the longest end of them that is a mark which this entry sings. So "R" and then
+    /// "2" go to the second refrain where there is one, and to the second verse where there is none.
+    /// </summary>
+    public int? JumpFrom(int step, string typed)
+    {
+        for (var from = 0; from < typed.Length; from++)
+            if (SectionMark.TryParse(typed.AsSpan(from), out var mark) && JumpFrom(step, mark) is { } to)
+                return to;
+        return null;
+    }
+
+    /// <summary>
+    /// Where a mark leads from a step: to the next time the section is sung in this entry after the section that is
     /// up; past the last time, to the first. Nothing when the entry does not sing it.
     /// </summary>
     public int? JumpFrom(int step, SectionMark mark)

@@ -5,10 +5,26 @@ public static class WordingLanguage
 {
     private static readonly Dictionary<string, string> Names = new()
     {
-        ["en"] = "English", ["fr"] = "Français", ["uk"] = "Українська", ["fa"] = "فارسی", ["de"] = "Deutsch",
-        ["es"] = "Español", ["pt"] = "Português", ["it"] = "Italiano", ["nl"] = "Nederlands", ["pl"] = "Polski",
-        ["ro"] = "Română", ["ru"] = "Русский", ["el"] = "Ελληνικά", ["ar"] = "العربية", ["he"] = "עברית",
-        ["sw"] = "Kiswahili", ["la"] = "Latina", ["zh"] = "中文", ["ko"] = "한국어", ["ja"] = "日本語",
+        ["en"] = "English",
+        ["fr"] = "Français",
+        ["uk"] = "Українська",
+        ["fa"] = "فارسی",
+        ["de"] = "Deutsch",
+        ["es"] = "Español",
+        ["pt"] = "Português",
+        ["it"] = "Italiano",
+        ["nl"] = "Nederlands",
+        ["pl"] = "Polski",
+        ["ro"] = "Română",
+        ["ru"] = "Русский",
+        ["el"] = "Ελληνικά",
+        ["ar"] = "العربية",
+        ["he"] = "עברית",
+        ["sw"] = "Kiswahili",
+        ["la"] = "Latina",
+        ["zh"] = "中文",
+        ["ko"] = "한국어",
+        ["ja"] = "日本語",
     };
 
     /// <summary>Tag and own name, in the order they are offered.</summary>

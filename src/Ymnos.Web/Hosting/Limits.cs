@@ -21,11 +21,13 @@ internal static class Limits
             // Passwords and screen codes: only sending counts, looking at the page does not.
             options.AddPolicy(Guessing, context => HttpMethods.IsPost(context.Request.Method)
                 ? RateLimitPartition.GetSlidingWindowLimiter(
-                    context.Connection.RemoteIpAddress?.ToString() ?? "", _ => new SlidingWindowRateLimiterOptions
+                    $"guess {context.Connection.RemoteIpAddress}", _ => new SlidingWindowRateLimiterOptions
                     {
-                        PermitLimit = attempts, Window = TimeSpan.FromMinutes(1), SegmentsPerWindow = 6,
+                        PermitLimit = attempts,
+                        Window = TimeSpan.FromMinutes(1),
+                        SegmentsPerWindow = 6,
                     })
-                : RateLimitPartition.GetNoLimiter(""));
+                : RateLimitPartition.GetNoLimiter("look"));
             options.OnRejected = (context, _) =>
             {
                 context.HttpContext.Response.Redirect($"{context.HttpContext.Request.Path}?tooMany=true");

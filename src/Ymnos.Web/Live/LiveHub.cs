@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.SignalR;
 using Ymnos.Core.Live;
-using Ymnos.Core.Songs;
 using Ymnos.Web.Hosting;
 
 namespace Ymnos.Web.Live;
@@ -61,7 +60,7 @@ public sealed class LiveHub(LiveRuns runs, ScreenPairing pairing, IAuthorization
 
     public Task GoTo(int step) => MoveAsync(new LiveCommand.GoTo(step));
 
-    public Task Jump(string mark) => SectionMark.TryParse(mark.AsSpan(0, Math.Min(mark.Length, 8)), out var read) ? MoveAsync(new LiveCommand.Jump(read)) : Task.CompletedTask;
+    public Task Jump(string typed) => MoveAsync(new LiveCommand.Jump(typed));
 
     public Task Draw(string curtain) => LiveNews.CurtainNamed(curtain) is { } named ? MoveAsync(new LiveCommand.Draw(named)) : Task.CompletedTask;
 

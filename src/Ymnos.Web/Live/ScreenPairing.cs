@@ -31,7 +31,10 @@ public sealed class ScreenPairing(YmnosDb db, TimeProvider clock, IHubContext<Li
             db.PairedScreens.Add(screen = PairedScreen.Await(now, out var secret));
             http.Response.Cookies.Append(Cookie, $"{screen.Id:N}.{secret}", new CookieOptions
             {
-                HttpOnly = true, SameSite = SameSiteMode.Lax, Secure = http.Request.IsHttps, Path = "/",
+                HttpOnly = true,
+                SameSite = SameSiteMode.Lax,
+                Secure = http.Request.IsHttps,
+                Path = "/",
                 MaxAge = TimeSpan.FromDays(365 * YearsKept),
             });
         }

@@ -1,7 +1,6 @@
 using CsCheck;
 using Ymnos.Core.Live;
 using Ymnos.Core.Planning;
-using Ymnos.Core.Songs;
 using Ymnos.Core.Tests.Shows;
 
 namespace Ymnos.Core.Tests.Live;
@@ -12,7 +11,7 @@ public sealed class LiveStateTests
         Gen.Const<LiveCommand>(new LiveCommand.Forward()),
         Gen.Const<LiveCommand>(new LiveCommand.Back()),
         Gen.Int[-5, 40].Select(step => (LiveCommand)new LiveCommand.GoTo(step)),
-        Gen.Select(Gen.Enum<SectionKind>(), Gen.Int[1, 3], (kind, number) => (LiveCommand)new LiveCommand.Jump(new SectionMark(kind, number))),
+        Gen.String[Gen.Char["12RPBIEx"], 0, 10].Select(typed => (LiveCommand)new LiveCommand.Jump(typed)),
         Gen.Enum<Curtain>().Select(curtain => (LiveCommand)new LiveCommand.Draw(curtain)),
         Gen.Int[-100, 9000].Select(ms => (LiveCommand)new LiveCommand.SetFade(TimeSpan.FromMilliseconds(ms))));
 
@@ -62,7 +61,7 @@ public sealed class LiveStateTests
         var (service, songs) = ShowCompilerTests.Plan(ShowCompilerTests.Lantern);
         var before = ShowCompilerTests.Compile(service, songs);
         var state = LiveState.Begin(before).Apply(new LiveCommand.GoTo(before.Entries[1].FirstStep), before)
-            .Apply(new LiveCommand.Jump(new SectionMark(SectionKind.Verse, 2)), before);
+            .Apply(new LiveCommand.Jump("2"), before);
 
         service.Add(TypedLine.Read("Notices 2:00")!.AsSpoken(), service.Order[0].Id);
         var after = ShowCompilerTests.Compile(service, songs);

@@ -10,7 +10,11 @@ public sealed class PlanningTests
 
     private static readonly ServiceDraft Harvest = new()
     {
-        Title = "Harvest of the Sea", Date = "2026-10-18", StartTimes = "11:15, 9:30", TargetLength = "60 min", Place = "Quayside hall",
+        Title = "Harvest of the Sea",
+        Date = "2026-10-18",
+        StartTimes = "11:15, 9:30",
+        TargetLength = "60 min",
+        Place = "Quayside hall",
     };
 
     internal static Service Good(ServiceDraft draft) =>

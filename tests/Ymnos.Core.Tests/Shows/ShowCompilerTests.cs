@@ -140,6 +140,9 @@ public sealed class ShowCompilerTests
         Assert.Equal(refrains[0], show.JumpFrom(refrains[3], refrain));
         Assert.Null(show.JumpFrom(verse, new SectionMark(SectionKind.Ending)));
         Assert.Null(show.JumpFrom(0, refrain));
+        Assert.Equal("2", show.Steps[show.JumpFrom(verse, "R2")!.Value].Mark.ToString());
+        Assert.Equal(refrains[0], show.JumpFrom(verse, "12r"));
+        Assert.Null(show.JumpFrom(verse, "x"));
     }
 
     private static string Letters(IEnumerable<string> rows) => string.Concat(rows).Replace(" ", "", StringComparison.Ordinal);

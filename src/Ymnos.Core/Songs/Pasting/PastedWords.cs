@@ -74,8 +74,11 @@ public static class PastedWords
     private static string TakeTitle(List<TextBlock> blocks)
     {
         if (blocks is not [{ Heading: null, Lines: [{ Chords.IsEmpty: true, Words.Length: <= SongDraft.LongestTitle } only] }, var second, ..]
-            || !(second.Heading is not null || second.Lines.Count > 1)
-            || blocks.Skip(1).Any(block => block.Heading is null && block.Lines.Count < 2))
+            || !(second.Heading is not null || second.Lines.Count > 1))
+            return "";
+        // Where stanzas of one line are the rule, the first of them is one too.
+        var unlabelled = blocks.Skip(1).Where(block => block.Heading is null).ToList();
+        if (unlabelled.Count(block => block.Lines.Count < 2) * 2 > unlabelled.Count)
             return "";
         blocks.RemoveAt(0);
         return only.Words;

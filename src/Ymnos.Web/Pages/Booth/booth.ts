@@ -89,17 +89,14 @@ const send = (method: string, ...values: unknown[]) => {
   if (line.isOpen) void line.hub.send(method, ...values);
 };
 
-/** A mark is typed letter by letter: "R" jumps at once, and a "2" soon after makes it "R2" where there is one. */
-function type(key: string, at: number): boolean {
-  const marks = all('[data-leaf]').find((leaf) => !leaf.hidden)?.dataset.marks?.split(' ') ?? [];
-  const longer = at - typedAt < jumpPause ? typed + key : key;
-  for (const mark of [longer, key]) {
-    if (!marks.some((known) => known.startsWith(mark))) continue;
-    [typed, typedAt] = [mark, at];
-    if (marks.includes(mark)) send('Jump', mark);
-    return true;
-  }
-  return false;
+/**
+ * Marks are typed letter by letter: "R" jumps at once, and a "2" soon after makes it "R2". The server knows which marks
+ * the song has; what is typed goes there whole, also while a step is still on its way.
+ */
+function type(key: string, at: number): void {
+  typed = at - typedAt < jumpPause ? (typed + key).slice(-4) : key;
+  typedAt = at;
+  send('Jump', typed);
 }
 
 document.addEventListener('keydown', (event) => {
@@ -113,8 +110,7 @@ document.addEventListener('keydown', (event) => {
       // On a button, space and Enter press it; anywhere else they step on.
       case ' ': case 'Enter': return onButton ? false : (send('Forward'), true);
     }
-    // Marks come first: a song with a bridge keeps B for it.
-    if (/^[0-9a-z]$/i.test(event.key) && type(event.key.toUpperCase(), event.timeStamp)) return true;
+    if (/^[0-9rpbie]$/i.test(event.key)) return type(event.key.toUpperCase(), event.timeStamp), true;
     const curtain = all<HTMLButtonElement>('[data-curtain-key]').find((button) => button.dataset.curtainKey === event.key.toLowerCase());
     return curtain ? (curtain.click(), true) : false;
   })();

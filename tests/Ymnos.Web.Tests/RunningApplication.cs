@@ -1,0 +1,87 @@
+using System.Data.Common;
+using System.Net;
+using AngleSharp.Html.Dom;
+using AngleSharp.Html.Parser;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+using Microsoft.Extensions.DependencyInjection;
+using Ymnos.Data;
+using Ymnos.Tests;
+
+namespace Ymnos.Web.Tests;
+
+/// <summary>The application as it runs, on a database of its own with the demo in it. Counts the queries it sends.</summary>
+public sealed class RunningApplication : WebApplicationFactory<Program>
+{
+    private readonly TestDatabase _database;
+    private readonly CountingInterceptor _counter = new();
+
+    private RunningApplication(TestDatabase database) => _database = database;
+
+    public static async Task<RunningApplication> StartAsync() => new(await TestDatabase.CreateAsync());
+
+    public int Queries => _counter.Count;
+
+    public YmnosDb Open() => _database.Open();
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("ConnectionStrings:Ymnos", _database.Connection);
+        builder.UseSetting("SignIn:AttemptsPerMinute", "12");
+        builder.UseEnvironment("Production");
+        builder.ConfigureServices(services => services.ConfigureDbContext<YmnosDb>(options => options.AddInterceptors(_counter)));
+    }
+
+    /// <summary>A browser without scripts: keeps cookies, does not follow redirects.</summary>
+    public HttpClient Browser() => CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false });
+
+    public async Task<HttpClient> SignedInAsync(string name)
+    {
+        var browser = Browser();
+        using var answer = await browser.SubmitAsync("/sign-in", new() { ["Name"] = name, ["Password"] = "lantern-over-water" });
+        Assert.Equal(HttpStatusCode.Redirect, answer.StatusCode);
+        return browser;
+    }
+
+    public override async ValueTask DisposeAsync()
+    {
+        await base.DisposeAsync();
+        await _database.DisposeAsync();
+    }
+
+    private sealed class CountingInterceptor : DbCommandInterceptor
+    {
+        private int _count;
+
+        public int Count => Volatile.Read(ref _count);
+
+        public override ValueTask<InterceptionResult<DbDataReader>> ReaderExecutingAsync(DbCommand command, CommandEventData eventData, InterceptionResult<DbDataReader> result, CancellationToken cancellationToken = default)
+        {
+            Interlocked.Increment(ref _count);
+            return base.ReaderExecutingAsync(command, eventData, result, cancellationToken);
+        }
+    }
+}
+
+internal static class BrowserSteps
+{
+    public static async Task<IHtmlDocument> PageAsync(this HttpClient browser, string path)
+    {
+        using var answer = await browser.GetAsync(path, TestContext.Current.CancellationToken);
+        return await answer.PageAsync();
+    }
+
+    public static async Task<IHtmlDocument> PageAsync(this HttpResponseMessage answer) =>
+        await new HtmlParser().ParseDocumentAsync(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
+
+    /// <summary>Opens a page and sends a form with the page's antiforgery token.</summary>
+    public static async Task<HttpResponseMessage> SubmitAsync(this HttpClient browser, string path, Dictionary<string, string> fields, string? to = null)
+    {
+        var page = await browser.PageAsync(path);
+        var token = page.QuerySelector("meta[name=ymnos-token]")?.GetAttribute("content") ?? "";
+        using var content = new FormUrlEncodedContent(new Dictionary<string, string>(fields) { ["__RequestVerificationToken"] = token });
+        return await browser.PostAsync(to ?? path, content, TestContext.Current.CancellationToken);
+    }
+}
