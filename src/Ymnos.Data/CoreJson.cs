@@ -16,15 +16,18 @@ internal static class CoreJson
         Converters = { new SectionMarkConverter(), new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
     };
 
+    /// <summary>A value as it stands in a jsonb column.</summary>
+    public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
+
     /// <summary>Keeps a value in a jsonb column. Values are compared as they are written.</summary>
     public static PropertyBuilder<T> AsJson<T>(this PropertyBuilder<T> property) => property
         .HasColumnType("jsonb")
         .HasConversion(
-            value => JsonSerializer.Serialize(value, Options),
+            value => Write(value),
             json => JsonSerializer.Deserialize<T>(json, Options)!,
             new ValueComparer<T>(
-                (one, other) => JsonSerializer.Serialize(one, Options) == JsonSerializer.Serialize(other, Options),
-                value => JsonSerializer.Serialize(value, Options).GetHashCode(StringComparison.Ordinal),
+                (one, other) => ReferenceEquals(one, other) || Write(one) == Write(other),
+                value => Write(value).GetHashCode(StringComparison.Ordinal),
                 // Core's values are immutable: the snapshot is the value itself.
                 value => value));
 

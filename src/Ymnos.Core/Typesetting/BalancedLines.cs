@@ -34,10 +34,6 @@ public static class BalancedLines
         return [.. Fill(words, face.Space, wide).Select(row => Row(words, row))];
     }
 
-    /// <summary>How many rows <see cref="Wrap"/> gives.</summary>
-    public static int Count(string line, Typeface face, double measure) =>
-        face.Width(line) <= measure ? 1 : Fill(Words(line, face, measure), face.Space, measure).Count;
-
     private readonly record struct Word(string Text, double Width, bool JoinsBefore);
 
     private static List<Word> Words(string line, Typeface face, double measure)

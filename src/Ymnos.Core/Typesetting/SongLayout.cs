@@ -61,27 +61,49 @@ public sealed class SongLayout
         var most = RowsOf(style, type.Size);
         var tallest = frame.Height / (style.MostLinesASlide * type.LineSpacing);
         var start = Math.Min(type.Size, tallest);
-        var longest = lines.Count == 0 ? 0 : lines.Max(line => type.Face.Width(line));
+        var measured = lines.ConvertAll(line => MeasuredLine.Of(line, type.Face));
+        var longest = measured.Count == 0 ? 0 : measured.Max(line => line.Width);
 
         var whole = longest <= 0 ? start : Math.Min(start, Math.Floor(frame.Width / longest * 2) / 2);
         if (whole >= start * SizeWorthAWholeLine)
             return whole;
+        var widestWord = measured.Max(line => line.WidestWord);
         var floor = Math.Max(type.SmallestSize, start * SizeWorthAWholeLine);
         return Largest(start, floor, rows: 2) ?? Largest(start, type.SmallestSize, rows: most) ?? type.SmallestSize;
 
         double? Largest(double from, double to, int rows)
         {
             for (var size = from; size >= to; size -= 2)
-                if (lines.TrueForAll(line => BalancedLines.Count(line, type.Face, frame.Width / size) <= rows && WordsFit(line, size)))
+                if (widestWord * size <= frame.Width && measured.TrueForAll(line => line.Fits(frame.Width / size, rows)))
                     return size;
             return null;
         }
+    }
 
-        bool WordsFit(string line, double size)
+    /// <summary>A line as the widths of its words, in ems: enough to try sizes on without measuring again.</summary>
+    private sealed record MeasuredLine(double Width, double WidestWord, double[] Words, double Space)
+    {
+        public static MeasuredLine Of(string line, Typeface face)
         {
-            foreach (var word in line.AsSpan().Split(' '))
-                if (type.Face.Width(line.AsSpan(word)) * size > frame.Width)
+            var words = Array.ConvertAll(line.Split(' '), word => face.Width(word));
+            return new(words.Sum() + (face.Space * (words.Length - 1)), words.Max(), words, face.Space);
+        }
+
+        /// <summary>Whether the line fits into so many rows of a measure that holds each of its words.</summary>
+        public bool Fits(double measure, int rows)
+        {
+            if (Width > measure * rows)
+                return false;
+            var row = -Space;
+            foreach (var word in Words)
+            {
+                if (row + Space + word <= measure)
+                    row += Space + word;
+                else if (--rows == 0)
                     return false;
+                else
+                    row = word;
+            }
             return true;
         }
     }

@@ -20,7 +20,7 @@ public sealed record FoundSongs(IReadOnlyList<FoundSong> Songs, bool HasMore, IR
 /// <summary>Finds songs as somebody types.</summary>
 public sealed class SongSearch(YmnosDb db)
 {
-    public const int PageSize = 50;
+    public const int PageSize = 40;
 
     private const int MostWords = 8;
 
@@ -75,11 +75,12 @@ public sealed class SongSearch(YmnosDb db)
     {
         // Trigrams narrow the library's words down to likely ones; Core decides which of them one slip can give.
         var near = await db.Database.SqlQuery<NearTerm>($"""
-            select w.word, t.term
-            from unnest({words}) as w(word)
-            join find_terms t on t.term % w.word
-            where length(w.word) >= {Slip.ShortestWord}
-              and not exists (select from find_terms k where k.term >= w.word collate "C" and k.term < (w.word || {Last}) collate "C")
+            with unknown as materialized (
+                select w.word from unnest({words}) as w(word)
+                where length(w.word) >= {Slip.ShortestWord}
+                  and not exists (select from find_terms k where k.term >= w.word collate "C" and k.term < (w.word || {Last}) collate "C")
+            )
+            select unknown.word, t.term from unknown join find_terms t on t.term % unknown.word
             """).ToListAsync(cancel);
         return near.Where(pair => Slip.Begins(pair.Word, pair.Term))
             .GroupBy(pair => pair.Word)
@@ -88,29 +89,39 @@ public sealed class SongSearch(YmnosDb db)
                 .Select(pair => pair.Term).Take(12)]);
     }
 
+    /// <summary>Looks into all words only where the headings do not fill a page: what everybody sings, every song holds.</summary>
     private async Task<List<Guid>> HitsAsync(string title, string query, string[] words, int pageSize, CancellationToken cancel)
     {
         var most = Math.Max(pageSize + 1, 200);
         // A number by itself is a number in a songbook before it is anything else.
         var exact = words is [var only] && only.All(char.IsAsciiDigit) ? only : "";
-        return await db.Database.SqlQuery<Guid>($"""
+        var heading = await db.Database.SqlQuery<Guid>($"""
             select hits.song_id as "Value"
             from (
-                (select song_id, 0 as tier from song_finds
+                (select song_id, sort_title, 0 as tier from song_finds
                  where sort_title >= {title} collate "C" and sort_title < {title + Last} collate "C" order by sort_title limit {most})
                 union all
-                (select song_id, 1 from song_finds where {exact} <> '' and heading_terms @@ to_tsquery('simple', {exact}) limit {most})
+                (select song_id, sort_title, 1 from song_finds where {exact} <> '' and heading_terms @@ to_tsquery('simple', {exact}) limit {most})
                 union all
-                (select song_id, 2 from song_finds where heading_terms @@ to_tsquery('simple', {query}) limit {most})
-                union all
-                (select song_id, 3 from song_finds where all_terms @@ to_tsquery('simple', {query}) limit {most})
+                (select song_id, sort_title, 2 from song_finds where heading_terms @@ to_tsquery('simple', {query}) limit {most})
             ) hits
-            join song_finds find on find.song_id = hits.song_id
-            group by hits.song_id, find.sort_title
-            order by min(hits.tier), find.sort_title, hits.song_id
+            group by hits.song_id, hits.sort_title
+            order by min(hits.tier), hits.sort_title, hits.song_id
             limit {pageSize + 1}
             """).ToListAsync(cancel);
+        if (heading.Count > pageSize)
+            return heading;
+        var anywhere = await db.Database.SqlQuery<Guid>($"""
+            select hits.song_id as "Value"
+            from (select song_id, sort_title from song_finds where all_terms @@ to_tsquery('simple', {query}) limit {most}) hits
+            order by hits.sort_title, hits.song_id
+            limit {most}
+            """).ToListAsync(cancel);
+        return [.. heading.Union(anywhere).Take(pageSize + 1)];
     }
+
+    /// <summary>How many songs the library has, counted up to <paramref name="most"/>.</summary>
+    public async Task<int> CountAsync(int most, CancellationToken cancel) => await db.Set<SongFind>().OrderBy(find => find.SortTitle).Take(most).CountAsync(cancel);
 
     private async Task<FoundSongs> LoadAsync(List<Guid> ids, IReadOnlyCollection<string> beginnings, Dictionary<string, IReadOnlyList<string>> corrected, CancellationToken cancel, int pageSize = PageSize)
     {

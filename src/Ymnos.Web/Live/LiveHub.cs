@@ -18,6 +18,8 @@ public sealed class LiveHub(LiveRuns runs, ScreenPairing pairing, IAuthorization
 
     public static string GroupOf(Guid sittingId) => $"sitting:{sittingId}";
 
+    private static string BoothsOf(Guid sittingId) => $"booths:{sittingId}";
+
     public static string ScreenGroupOf(Guid screenId) => $"screen:{screenId}";
 
     public override async Task OnConnectedAsync()
@@ -38,6 +40,7 @@ public sealed class LiveHub(LiveRuns runs, ScreenPairing pairing, IAuthorization
                 return;
             }
             await FollowAsync(sitting);
+            await Groups.AddToGroupAsync(Context.ConnectionId, BoothsOf(sitting));
         }
         else if (await pairing.KnownAsync(http, Context.ConnectionAborted) is { } screen)
         {
@@ -67,16 +70,14 @@ public sealed class LiveHub(LiveRuns runs, ScreenPairing pairing, IAuthorization
     public Task SetFade(int milliseconds) => MoveAsync(new LiveCommand.SetFade(TimeSpan.FromMilliseconds(milliseconds)));
 
     /// <summary>A booth asks every screen of the sitting to say what it shows.</summary>
-    public Task RollCall() => IsBooth ? Others().SendAsync("rollCall") : Task.CompletedTask;
+    public Task RollCall() => IsBooth ? Clients.OthersInGroup(GroupOf((Guid)Context.Items[Sitting]!)).SendAsync("rollCall") : Task.CompletedTask;
 
     /// <summary>A screen says what it shows; booths count by it.</summary>
-    public Task Shown(long version) => Context.Items.TryGetValue(Screen, out var screen) && Context.Items.ContainsKey(Sitting)
-        ? Others().SendAsync("shown", screen, version)
+    public Task Shown(long version) => Context.Items.TryGetValue(Screen, out var screen) && Context.Items.TryGetValue(Sitting, out var sitting)
+        ? Clients.Group(BoothsOf((Guid)sitting!)).SendAsync("shown", screen, version)
         : Task.CompletedTask;
 
     private bool IsBooth => Context.Items.ContainsKey(Sitting) && !Context.Items.ContainsKey(Screen);
-
-    private IClientProxy Others() => Clients.OthersInGroup(GroupOf((Guid)Context.Items[Sitting]!));
 
     private async Task FollowAsync(Guid sitting)
     {

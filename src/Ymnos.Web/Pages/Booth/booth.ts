@@ -45,40 +45,53 @@ function heard(told: News): void {
     location.reload();
     return;
   }
-  const entryBefore = news && stepOf(news.step)?.dataset.entry;
+  const before = news;
   news = told;
-  const up = stepOf(told.step);
-  for (const step of all('[data-step]')) {
-    if (step === up) step.setAttribute('aria-current', 'step');
-    else step.removeAttribute('aria-current');
-    step.toggleAttribute('data-next', Number(step.dataset.step) === told.step + 1);
+  // First what the eye is on; what was like this before is left alone.
+  if (before?.step !== told.step) {
+    picture('#on-screen', told.step);
+    picture('#next-step', told.step + 1);
+    stepUp(told.step, before?.step);
   }
-  const entry = up?.dataset.entry;
-  for (const leaf of all('[data-leaf]')) leaf.hidden = leaf.dataset.leaf !== entry;
-  for (const row of all('[data-entry-row]')) {
-    if (row.dataset.entryRow === entry) row.setAttribute('aria-current', 'true');
-    else row.removeAttribute('aria-current');
-    row.toggleAttribute('data-past', Number(row.dataset.entryRow) < Number(entry));
-  }
-  for (const mark of all('[data-from]')) {
-    const [from, to] = [Number(mark.dataset.from), Number(mark.dataset.to)];
-    mark.toggleAttribute('data-up', told.step >= from && told.step < to);
-    mark.toggleAttribute('data-past', told.step >= to);
-  }
-  picture('#on-screen', told.step);
-  picture('#next-step', told.step + 1);
   one('#on-screen').dataset.curtain = told.curtain;
   one('#over').textContent = { words: 'words over picture', picture: 'picture only', dark: 'dark', crest: 'crest' }[told.curtain] ?? '';
   for (const button of all<HTMLButtonElement>('[data-curtain-key]')) button.setAttribute('aria-pressed', String(button.value === told.curtain));
   const fade = one<HTMLInputElement>('#fade');
   if (document.activeElement !== fade) fade.value = (told.fadeMilliseconds / 1000).toFixed(1);
-  one('#spoken').textContent = up?.dataset.spoken ?? '';
-  (entry !== entryBefore ? one(`[data-entry-row="${entry}"]`) : up)?.scrollIntoView({ block: 'nearest' });
-  up?.scrollIntoView({ block: 'nearest' });
   countScreens();
 }
 
-const stepOf = (step: number) => booth.querySelector<HTMLElement>(`[data-leaf] [data-step="${step}"]`);
+const steps = all('[data-leaf] [data-step]');
+const leaves = all('[data-leaf]');
+const rows = all('[data-entry-row]');
+
+function stepUp(step: number, before: number | undefined): void {
+  const up = steps[step];
+  const entry = up?.dataset.entry;
+  const entryBefore = before === undefined ? undefined : steps[before]?.dataset.entry;
+  if (before !== undefined) {
+    steps[before]?.removeAttribute('aria-current');
+    steps[before + 1]?.removeAttribute('data-next');
+  }
+  up?.setAttribute('aria-current', 'step');
+  steps[step + 1]?.setAttribute('data-next', '');
+  if (entry !== entryBefore) {
+    for (const leaf of leaves) leaf.hidden = leaf.dataset.leaf !== entry;
+    for (const row of rows) {
+      if (row.dataset.entryRow === entry) row.setAttribute('aria-current', 'true');
+      else row.removeAttribute('aria-current');
+      row.toggleAttribute('data-past', Number(row.dataset.entryRow) < Number(entry));
+    }
+    rows[Number(entry)]?.scrollIntoView({ block: 'nearest' });
+  }
+  for (const mark of leaves[Number(entry)]?.querySelectorAll<HTMLElement>('[data-from]') ?? []) {
+    const [from, to] = [Number(mark.dataset.from), Number(mark.dataset.to)];
+    mark.toggleAttribute('data-up', step >= from && step < to);
+    mark.toggleAttribute('data-past', step >= to);
+  }
+  one('#spoken').textContent = up?.dataset.spoken ?? '';
+  up?.scrollIntoView({ block: 'nearest' });
+}
 
 function picture(where: string, step: number): void {
   const slide = document.querySelector<HTMLElement>(`#slides [data-slide="${step}"]`);

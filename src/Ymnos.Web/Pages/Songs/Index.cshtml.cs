@@ -1,16 +1,15 @@
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
-using Ymnos.Data;
 using Ymnos.Data.Finding;
 using Ymnos.Web.Hosting;
 
 namespace Ymnos.Web.Pages.Songs;
 
-public sealed class IndexModel(SongSearch search, YmnosDb db, IAuthorizationService authorization) : PageModel
+public sealed class IndexModel(SongSearch search, IAuthorizationService authorization) : PageModel
 {
     private const int FarthestSkip = 1_000_000;
+    private const int MostCounted = 5_000;
 
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
@@ -23,7 +22,7 @@ public sealed class IndexModel(SongSearch search, YmnosDb db, IAuthorizationServ
 
     public FoundSongs Found { get; private set; } = null!;
 
-    public int Total { get; private set; }
+    public string Total { get; private set; } = "";
 
     public bool MayEdit { get; private set; }
 
@@ -32,7 +31,8 @@ public sealed class IndexModel(SongSearch search, YmnosDb db, IAuthorizationServ
     public async Task OnGetAsync(CancellationToken cancel)
     {
         await FindAsync(cancel);
-        Total = await db.Songs.CountAsync(song => song.BinnedAt == null, cancel);
+        var count = await search.CountAsync(MostCounted + 1, cancel);
+        Total = count > MostCounted ? $"more than {MostCounted:N0} songs" : count == 1 ? "1 song" : $"{count:N0} songs";
     }
 
     public async Task<IActionResult> OnGetRowsAsync(CancellationToken cancel)
