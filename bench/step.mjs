@@ -5,7 +5,7 @@ import { WebSocketServer } from 'ws';
 
 const url = process.env.YMNOS_URL;
 const steps = 60;
-const screens = 8;
+const screens = Number(process.env.SCREENS ?? 8);
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-timer-throttling', '--disable-renderer-backgrounding', '--disable-backgrounding-occluded-windows'] });
 const middle = (times) => times.sort((a, b) => a - b)[Math.floor(times.length / 2)];
 const p95 = (times) => times.sort((a, b) => a - b)[Math.floor(times.length * 0.95)];
@@ -73,15 +73,15 @@ for (let i = 0; i < screens; i++) {
   await page.locator('#stage[data-show]').waitFor();
   pages.push(page);
 }
-await booth.getByText(`${screens} screens in step`).waitFor();
+await booth.getByText(`${screens} ${screens === 1 ? "screen" : "screens"} in step`).waitFor();
 await booth.keyboard.press('w');
 await booth.keyboard.press('ArrowDown');
-await booth.getByText(`${screens} screens in step`).waitFor();
+await booth.getByText(`${screens} ${screens === 1 ? "screen" : "screens"} in step`).waitFor();
 await booth.evaluate(keys);
 for (const page of pages) await page.evaluate(watch, '#leaves');
 const times = await measure(booth, pages);
 const fixed = (number) => number.toFixed(1);
-console.log(`${steps} steps, 1 booth, ${screens} screens`);
+console.log(`${steps} steps, 1 booth, ${screens} ${screens === 1 ? "screen" : "screens"}`);
 console.log(`Ymnos      median ${fixed(middle(times))} ms, p95 ${fixed(p95(times))} ms`);
 console.log(`bare echo  median ${fixed(middle(bareTimes))} ms, p95 ${fixed(p95(bareTimes))} ms`);
 console.log(`over the bare echo: median ${fixed(middle(times) - middle(bareTimes))} ms, p95 ${fixed(p95(times) - p95(bareTimes))} ms`);

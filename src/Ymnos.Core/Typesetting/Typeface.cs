@@ -23,7 +23,7 @@ public sealed class Typeface : IDisposable
     public Typeface(string name, Stream fontFile)
     {
         Name = name;
-        using var bytes = new MemoryStream();
+        using var bytes = new MemoryStream(fontFile.CanSeek ? checked((int)fontFile.Length) : 0);
         fontFile.CopyTo(bytes);
         // The library's own reading from a stream keeps a pointer into memory that the collector moves: it has to copy.
         var pinned = GCHandle.Alloc(bytes.GetBuffer(), GCHandleType.Pinned);

@@ -1,5 +1,6 @@
 using System.Text.Encodings.Web;
 using System.Text.Unicode;
+using Microsoft.AspNetCore.Mvc.ModelBinding.Metadata;
 using Microsoft.Extensions.WebEncoders;
 
 namespace Ymnos.Web.Hosting;
@@ -11,7 +12,7 @@ internal static class PageSetup
 
     public static void AddPages(this WebApplicationBuilder builder)
     {
-        builder.Services.AddRazorPages();
+        builder.Services.AddRazorPages().AddMvcOptions(options => options.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));
         builder.Services.AddRouting(options => options.LowercaseUrls = true);
         builder.Services.AddAntiforgery(options =>
         {
@@ -23,5 +24,12 @@ internal static class PageSetup
         builder.Services.Configure<WebEncoderOptions>(options => options.TextEncoderSettings = new TextEncoderSettings(UnicodeRanges.All));
         builder.Services.AddHttpContextAccessor();
         builder.Services.AddScoped<House>();
+    }
+
+    /// <summary>A field that was left empty is an empty text, not the absence of one.</summary>
+    private sealed class EmptyStaysEmpty : IDisplayMetadataProvider
+    {
+        public void CreateDisplayMetadata(DisplayMetadataProviderContext context) =>
+            context.DisplayMetadata.ConvertEmptyStringToNull = false;
     }
 }

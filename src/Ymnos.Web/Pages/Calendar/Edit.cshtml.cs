@@ -34,7 +34,7 @@ public sealed class EditModel(YmnosDb db, TimeProvider clock, LiveRuns runs) : P
     {
         if (await db.ServiceAsync(Id, cancel) is not { } service)
             return NotFound();
-        (Name, Draft) = (service.Title, NewModel.Typed(draft));
+        (Name, Draft) = (service.Title, draft);
         var outcome = service.Revise(Draft);
         if (outcome.Succeeded(out _))
         {

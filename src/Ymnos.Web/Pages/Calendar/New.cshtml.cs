@@ -19,7 +19,7 @@ public sealed class NewModel(YmnosDb db, TimeProvider clock) : PageModel
 
     public async Task<IActionResult> OnPostAsync(ServiceDraft draft, CancellationToken cancel)
     {
-        Draft = Typed(draft);
+        Draft = draft;
         var outcome = Service.Create(Draft, clock.GetUtcNow());
         if (!outcome.Succeeded(out var service))
         {
@@ -30,14 +30,4 @@ public sealed class NewModel(YmnosDb db, TimeProvider clock) : PageModel
         await db.SaveChangesAsync(cancel);
         return Redirect($"/calendar/{service.Id}");
     }
-
-    /// <summary>The form's empty fields arrive as nothing; a draft has empty texts.</summary>
-    internal static ServiceDraft Typed(ServiceDraft draft) => new()
-    {
-        Title = draft.Title ?? "",
-        Date = draft.Date ?? "",
-        Place = draft.Place ?? "",
-        StartTimes = draft.StartTimes ?? "",
-        TargetLength = draft.TargetLength ?? "",
-    };
 }

@@ -39,10 +39,10 @@ public sealed class EditModel(YmnosDb db, TimeProvider clock, LiveRuns runs) : W
         Song = song;
         if (song.Revision != revision)
             return Clash(draft);
-        var outcome = song.Revise(Typed(draft), clock.GetUtcNow(), User.FirstName());
+        var outcome = song.Revise(draft, clock.GetUtcNow(), User.FirstName());
         if (!outcome.Succeeded(out _))
         {
-            Desk = On(Typed(draft), outcome.Problems, revision);
+            Desk = On(draft, outcome.Problems, revision);
             return Page();
         }
         try
@@ -69,7 +69,7 @@ public sealed class EditModel(YmnosDb db, TimeProvider clock, LiveRuns runs) : W
     private Microsoft.AspNetCore.Mvc.RazorPages.PageResult Clash(SongDraft draft)
     {
         Theirs = SongDraft.Of(Song);
-        Desk = On(Typed(draft), [], Song.Revision) with { Save = "Save mine over it" };
+        Desk = On(draft, [], Song.Revision) with { Save = "Save mine over it" };
         return Page();
     }
 

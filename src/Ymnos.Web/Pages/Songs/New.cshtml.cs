@@ -13,10 +13,10 @@ public sealed class NewModel(YmnosDb db, TimeProvider clock) : WordsDeskPage
 
     public async Task<IActionResult> OnPostAsync(SongDraft draft, CancellationToken cancel)
     {
-        var outcome = Song.Create(Typed(draft), clock.GetUtcNow(), User.FirstName());
+        var outcome = Song.Create(draft, clock.GetUtcNow(), User.FirstName());
         if (!outcome.Succeeded(out var song))
         {
-            Desk = new(Typed(draft), outcome.Problems, "/songs", "Save the song", 0);
+            Desk = new(draft, outcome.Problems, "/songs", "Save the song", 0);
             return Page();
         }
         db.Songs.Add(song);

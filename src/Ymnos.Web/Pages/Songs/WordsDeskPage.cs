@@ -33,23 +33,6 @@ public abstract class WordsDeskPage : PageModel
             ? BadRequest()
             : Content(PastedWords.Relabel(text, split, firstLine, read), "text/plain; charset=utf-8");
 
-    /// <summary>The form's empty fields arrive as nothing; a draft has empty texts.</summary>
-    protected static SongDraft Typed(SongDraft draft) => new()
-    {
-        Title = draft.Title ?? "",
-        OtherTitles = draft.OtherTitles ?? "",
-        WordsBy = draft.WordsBy ?? "",
-        MusicBy = draft.MusicBy ?? "",
-        CopyrightYear = draft.CopyrightYear ?? "",
-        CopyrightHolder = draft.CopyrightHolder ?? "",
-        Songbooks = draft.Songbooks ?? "",
-        Language = draft.Language ?? "",
-        Text = draft.Text ?? "",
-        Split = Enum.IsDefined(draft.Split) ? draft.Split : PasteSplit.BlankLines,
-        Order = draft.Order ?? "",
-        Length = draft.Length ?? "",
-    };
-
     private static ReadingView View(string text, PasteSplit split, string order) => text.Length > SongDraft.LongestText
         ? new(null, split, order, $"This text has {text.Length:N0} characters; the words of one song may have up to {SongDraft.LongestText:N0}. Paste one song at a time.")
         : new(PastedWords.Read(text, split), split, order, "");
