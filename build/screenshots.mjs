@@ -75,7 +75,7 @@ await page.goto('/calendar');
 await take(page, 'calendar');
 await page.getByRole('link', { name: 'Harvest of the Sea' }).click();
 await page.waitForURL(/calendar\/[0-9a-f-]+$/);
-await page.getByRole('option', { name: /Psalm 121/ }).focus();
+await page.locator('[data-line]', { hasText: 'Psalm 121' }).focus();
 await page.getByRole('combobox').fill('headland');
 await page.locator('#offers [role=option]').first().waitFor();
 await take(page, 'service');

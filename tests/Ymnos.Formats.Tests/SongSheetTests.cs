@@ -24,7 +24,7 @@ public sealed class SongSheetTests
     }
 
     [Fact]
-    public void A_song_written_as_a_sheet_is_read_back_the_same() =>
+    public Task A_song_written_as_a_sheet_is_read_back_the_same() =>
         Gen.Select(Gen.String[Gen.Char["abcé ’WR1:[]"], 1, 30], Gen.String[Gen.Char["abcé ’WR1:[]\n"], 1, 200], Gen.Int[1500, 2100], Gen.Int[1, 20_000])
             .Where((title, text, _, _) => new SongDraft { Title = title, Text = text }.Check().Succeeded(out _))
             .SampleAsync(async (title, text, year, seconds) =>
@@ -38,7 +38,7 @@ public sealed class SongSheetTests
             }, iter: 3_000);
 
     [Fact]
-    public void No_file_whatever_makes_the_reader_fail() =>
+    public Task No_file_whatever_makes_the_reader_fail() =>
         Gen.Byte.Array[0, 400].SampleAsync(async bytes => await ReadAsync(bytes), iter: 5_000);
 
     [Fact]

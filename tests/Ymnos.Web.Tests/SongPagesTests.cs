@@ -116,7 +116,7 @@ public sealed class SongPagesTests
     }
 
     [Fact]
-    public async Task A_page_asks_the_database_as_often_for_many_songs_as_for_few()
+    public async Task A_page_asks_the_database_no_more_often_for_many_songs_than_for_few()
     {
         await using var application = await RunningApplication.StartAsync();
         var browser = await application.SignedInAsync("maren");
@@ -137,7 +137,8 @@ public sealed class SongPagesTests
             }
             await db.SaveChangesAsync(Cancel);
         }
-        Assert.Equal(few, await CountAsync());
+        // A search that fills its page from the headings saves the look into all words; it never asks more often.
+        Assert.All((await CountAsync()).Zip(few), counts => Assert.InRange(counts.First, 1, counts.Second));
 
         async Task<int[]> CountAsync()
         {

@@ -41,7 +41,7 @@ export class House {
       },
     });
     this.web = web;
-    const deadline = Date.now() + 60_000;
+    const deadline = Date.now() + 120_000;
     while (!(await fetch(`${this.url}/health`).then((answer) => answer.ok, () => false))) {
       if (web.exitCode !== null || Date.now() > deadline) throw new Error('The application did not start.');
       await new Promise((resolve) => setTimeout(resolve, 50));
@@ -98,7 +98,7 @@ export const test = base.extend<object, { house: House }>({
       await use(house);
       await house.stop();
     },
-    { scope: 'worker', timeout: 90_000 },
+    { scope: 'worker', timeout: 240_000 },
   ],
 });
 

@@ -1,7 +1,6 @@
 import { expect, House, rowsOn, test } from './house';
 
 test('a screen keeps its slide when the server goes away and shows the right one when it is back', async ({ browser }) => {
-  test.setTimeout(120_000);
   const house = await House.open();
   try {
     const { booth, screen } = await house.boothAndScreen(browser);

@@ -33,7 +33,10 @@ export function order() {
 
     select(id: string) {
       this.selected = id;
-      for (const row of this.rows()) row.setAttribute('aria-selected', String(row.dataset.line === id));
+      for (const row of this.rows()) {
+        if (row.dataset.line === id) row.setAttribute('aria-current', 'true');
+        else row.removeAttribute('aria-current');
+      }
     },
 
     /** Changes go to the server one after the other, in the order they were made. */
