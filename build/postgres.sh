@@ -33,7 +33,17 @@ cluster_create() { # folder password-file
   rm -f "$given"
 }
 
-cluster_runs() { as_postgres "$(postgres_folder)/pg_ctl" -D "$1" status >/dev/null 2>&1; }
+# Running is what answers. A process number left by a crash may belong to a dead or to another process by now.
+cluster_runs() {
+  local pid
+  pid=$(head -n 1 "$1/postmaster.pid" 2>/dev/null) || return 1
+  if ! port_is_free "$(cluster_port "$1")" && tr '\0' ' ' <"/proc/$pid/cmdline" 2>/dev/null | grep -qF -- "-D $1"; then return 0; fi
+  if [ -z "$(tr -d '\0' <"/proc/$pid/cmdline" 2>/dev/null)" ] || ! tr '\0' ' ' <"/proc/$pid/cmdline" | grep -qF -- "-D $1"; then
+    say "The database was not shut down properly; it is put in order now." >&2
+    as_postgres rm -f "$1/postmaster.pid"
+  fi
+  return 1
+}
 
 cluster_port() { sed -n 4p "$1/postmaster.pid" 2>/dev/null; }
 

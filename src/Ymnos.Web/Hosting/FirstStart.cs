@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
+using Npgsql;
 using Ymnos.Core.People;
 using Ymnos.Data;
 using Ymnos.Data.People;
@@ -19,7 +20,15 @@ internal static class FirstStart
     {
         await using var scope = app.Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<YmnosDb>();
-        await CreateDatabaseAsync(db, cancel);
+        try
+        {
+            await CreateDatabaseAsync(db, cancel);
+        }
+        catch (Exception problem) when ((problem as NpgsqlException ?? problem.InnerException as NpgsqlException) is { } refused)
+        {
+            await Console.Error.WriteLineAsync($"The database cannot be used: {refused.Message}");
+            return 1;
+        }
         await db.Database.OpenConnectionAsync(cancel);
         await db.Database.ExecuteSqlAsync($"select pg_advisory_lock({MigrationLock})", cancel);
         try
