@@ -2,12 +2,17 @@ using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Npgsql;
 using Ymnos.Core.Live;
 using Ymnos.Core.People;
 using Ymnos.Core.Planning;
 using Ymnos.Core.Songs;
 using Ymnos.Data.Finding;
+using Ymnos.Data.Imports;
+using Ymnos.Data.Jobs;
+using Ymnos.Data.Keeping;
+using Ymnos.Data.Outside;
 using Ymnos.Data.People;
 
 namespace Ymnos.Data;
@@ -18,6 +23,17 @@ public sealed class YmnosDb(DbContextOptions<YmnosDb> options)
 {
     public DbSet<Congregation> Congregations => Set<Congregation>();
     public DbSet<Song> Songs => Set<Song>();
+    public DbSet<Shelf> Shelves => Set<Shelf>();
+    public DbSet<SongState> SongStates => Set<SongState>();
+    public DbSet<LikePair> LikePairs => Set<LikePair>();
+    public DbSet<Deed> Deeds => Set<Deed>();
+    public DbSet<SavedSearch> SavedSearches => Set<SavedSearch>();
+    public DbSet<SongReader> SongReaders => Set<SongReader>();
+    public DbSet<Job> Jobs => Set<Job>();
+    public DbSet<Import> Imports => Set<Import>();
+    public DbSet<ImportFile> ImportFiles => Set<ImportFile>();
+    public DbSet<ImportSong> ImportSongs => Set<ImportSong>();
+    public DbSet<OutsideSongbook> OutsideSongbooks => Set<OutsideSongbook>();
     public DbSet<Service> Services => Set<Service>();
     public DbSet<Sitting> Sittings => Set<Sitting>();
     public DbSet<LiveState> LiveStates => Set<LiveState>();
@@ -40,6 +56,7 @@ public sealed class YmnosDb(DbContextOptions<YmnosDb> options)
         builder.HasPostgresExtension("pg_trgm");
         builder.ApplyConfigurationsFromAssembly(typeof(YmnosDb).Assembly);
         builder.Entity<Congregation>().Property(congregation => congregation.Id).ValueGeneratedNever();
+        builder.Entity<Congregation>().Property(congregation => congregation.SectionKinds).AsJson().HasDefaultValueSql("'[]'::jsonb");
         builder.Entity<Person>().ToTable("people").Ignore(person => person.FirstName).Property(person => person.FullName).HasMaxLength(200);
         builder.Entity<IdentityRole<Guid>>().ToTable("roles");
         builder.Entity<IdentityUserRole<Guid>>().ToTable("person_roles");
@@ -51,14 +68,17 @@ public sealed class YmnosDb(DbContextOptions<YmnosDb> options)
 
     public override async Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {
-        var terms = await FillFindsAsync(cancellationToken);
-        if (terms.Length == 0)
+        var changed = ChangeTracker.Entries<Song>().Where(entry => entry.State is EntityState.Added or EntityState.Modified).ToList();
+        if (changed.Count == 0)
             return await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
 
         await using var transaction = Database.CurrentTransaction is null ? await Database.BeginTransactionAsync(cancellationToken) : null;
+        KeepStates(changed);
+        var terms = await FillFindsAsync(changed, cancellationToken);
         var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
-        await Database.ExecuteSqlAsync(
-            $"insert into find_terms (term) select unnest({terms}) order by 1 on conflict do nothing", cancellationToken);
+        await SongPrints.WriteAsync(this, [.. changed.Select(entry => entry.Entity)], cancellationToken);
+        if (terms.Length > 0)
+            await Database.ExecuteSqlAsync($"insert into find_terms (term) select unnest({terms}) order by 1 on conflict do nothing", cancellationToken);
         if (transaction is not null)
             await transaction.CommitAsync(cancellationToken);
         return saved;
@@ -69,12 +89,26 @@ public sealed class YmnosDb(DbContextOptions<YmnosDb> options)
         ? base.SaveChanges(acceptAllChangesOnSuccess)
         : throw new NotSupportedException("Songs are saved with what they are found by; call SaveChangesAsync.");
 
-    /// <summary>Keeps what songs are found by in step with the songs.</summary>
-    private async Task<string[]> FillFindsAsync(CancellationToken cancel)
+    /// <summary>What a song was before this save goes into its history.</summary>
+    private void KeepStates(List<EntityEntry<Song>> changed)
     {
-        var changed = ChangeTracker.Entries<Song>().Where(entry => entry.State is EntityState.Added or EntityState.Modified).ToList();
-        if (changed.Count == 0)
-            return [];
+        foreach (var entry in changed.Where(entry => entry.State == EntityState.Modified && entry.Property(song => song.Revision).IsModified))
+            Add(new SongState
+            {
+                SongId = entry.Entity.Id,
+                Revision = entry.OriginalValues.GetValue<int>(nameof(Song.Revision)),
+                Content = entry.OriginalValues.GetValue<SongContent>(nameof(Song.Content)),
+                ShelfId = entry.OriginalValues.GetValue<Guid>(nameof(Song.ShelfId)),
+                SavedAt = entry.OriginalValues.GetValue<DateTimeOffset>(nameof(Song.SavedAt)),
+                SavedBy = entry.OriginalValues.GetValue<string>(nameof(Song.SavedBy)),
+                SavedWhat = entry.OriginalValues.GetValue<string>(nameof(Song.SavedWhat)),
+                WasBinned = entry.OriginalValues.GetValue<DateTimeOffset?>(nameof(Song.BinnedAt)) is not null,
+            });
+    }
+
+    /// <summary>Keeps what songs are found by in step with the songs.</summary>
+    private async Task<string[]> FillFindsAsync(List<EntityEntry<Song>> changed, CancellationToken cancel)
+    {
         var ids = changed.Where(entry => entry.State == EntityState.Modified).Select(entry => entry.Entity.Id).ToList();
         var known = ids.Count == 0 ? [] : await Set<SongFind>().Where(find => ids.Contains(find.SongId)).ToDictionaryAsync(find => find.SongId, cancel);
         var terms = new HashSet<string>();

@@ -31,7 +31,7 @@ public sealed class SongSearchTests : IAsyncLifetime
     }
 
     private async Task<string[]> FindAsync(string typed) =>
-        [.. (await new SongSearch(_db).FindAsync(typed, Cancel)).Songs.Select(found => found.Song.Title)];
+        [.. (await new SongSearch(_db).FindAsync(typed, Cancel)).Songs.Select(found => found.Title.Text)];
 
     [Theory]
     [InlineData("lantern over", "Lantern over Water")]
@@ -81,7 +81,7 @@ public sealed class SongSearchTests : IAsyncLifetime
     {
         var found = await new SongSearch(_db).FindAsync("lantern", Cancel);
 
-        Assert.Equal(["Lantern over Water", "Undertow"], found.Songs.Select(song => song.Song.Title));
+        Assert.Equal(["Lantern over Water", "Undertow"], found.Songs.Select(song => song.Title.Text));
         Assert.Equal("farther than a lantern shows", found.Songs[1].Line.Text);
         Assert.Equal("lantern", found.Songs[1].Line.Text[Assert.Single(found.Songs[1].Line.Matches)]);
     }
@@ -122,7 +122,7 @@ public sealed class SongSearchTests : IAsyncLifetime
     public async Task The_whole_list_stands_by_title_and_can_begin_anywhere()
     {
         var search = new SongSearch(_db);
-        Assert.Equal(["A Water Song", "La marée du matin", "Lantern over Water", "Undertow"], (await search.ListAsync("", 0, Cancel)).Songs.Select(found => found.Song.Title));
-        Assert.Equal(["Undertow"], (await search.ListAsync("m", 0, Cancel)).Songs.Select(found => found.Song.Title));
+        Assert.Equal(["A Water Song", "La marée du matin", "Lantern over Water", "Undertow"], (await search.ListAsync("", 0, Cancel)).Songs.Select(found => found.Title.Text));
+        Assert.Equal(["Undertow"], (await search.ListAsync("m", 0, Cancel)).Songs.Select(found => found.Title.Text));
     }
 }

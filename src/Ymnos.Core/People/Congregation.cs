@@ -1,3 +1,6 @@
+using System.Collections.Immutable;
+using Ymnos.Core.Songs;
+
 namespace Ymnos.Core.People;
 
 /// <summary>Whose house this is. There is one.</summary>
@@ -16,6 +19,9 @@ public sealed class Congregation
 
     /// <summary>Whether the library is the made-up one that comes with the product.</summary>
     public bool IsDemo { get; set; }
+
+    /// <summary>Kinds of section that the congregation has added.</summary>
+    public ImmutableArray<OwnSectionKind> SectionKinds { get; set; } = [];
 
     /// <summary>The date where the congregation is.</summary>
     public DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(Local(clock.GetUtcNow()).DateTime);

@@ -37,9 +37,11 @@ public static class ShowCompiler
                 if (!layouts.TryGetValue(song.Id, out var layout))
                     layouts.Add(song.Id, layout = SongLayout.Of(song.FirstWording, style));
                 var sung = song.OrderNamed(entry.OrderName);
+                if (song.Content.OpensBlank)
+                    steps.Add(new(entries.Count, 0, null, 0, 0, blank));
                 order = Unroll(sung, layout, entries.Count, style, steps);
                 sections = [.. sung.Marks.Distinct().Select(mark => song.FirstWording.Find(mark)).OfType<Section>()];
-                AddCredit(steps, first, CreditLine.Place(CreditLine.Of(song), style));
+                AddCredit(steps, song.Content.OpensBlank ? first + 1 : first, CreditLine.Place(CreditLine.Of(song), style));
             }
             if (steps.Count == first)
                 steps.Add(new(entries.Count, 0, null, 0, 0, blank));
@@ -50,13 +52,17 @@ public static class ShowCompiler
         return show with { Hash = ShowHash.Of(show) };
     }
 
-    /// <summary>The steps of one song in its usual order, as a song page shows them.</summary>
-    public static ImmutableArray<Step> CompileSong(Song song, Style style)
+    /// <summary>The steps of one song in one of its orders, as a song page shows them, and the size of their letters.</summary>
+    public static (ImmutableArray<Step> Steps, int PercentOfStyle) CompileSong(Song song, SungOrder order, Style style)
     {
         var steps = ImmutableArray.CreateBuilder<Step>();
-        Unroll(song.SungOrders[0], SongLayout.Of(song.FirstWording, style), 0, style, steps);
-        AddCredit(steps, 0, CreditLine.Place(CreditLine.Of(song), style));
-        return steps.ToImmutable();
+        var layout = SongLayout.Of(song.FirstWording, style);
+        if (song.Content.OpensBlank)
+            steps.Add(new(0, 0, null, 0, 0, new Slide(style.Background, [], [])));
+        var first = steps.Count;
+        Unroll(order, layout, 0, style, steps);
+        AddCredit(steps, first, CreditLine.Place(CreditLine.Of(song), style));
+        return (steps.ToImmutable(), layout.PercentOfStyle);
     }
 
     private static ImmutableArray<SungSection> Unroll(SungOrder sung, SongLayout layout, int entry, Style style, ImmutableArray<Step>.Builder steps)
@@ -75,7 +81,7 @@ public static class ShowCompiler
     /// <summary>The credit line stands on the song's first slide and on its last.</summary>
     private static void AddCredit(ImmutableArray<Step>.Builder steps, int first, ImmutableArray<TextRow> credit)
     {
-        if (steps.Count == first || credit.IsEmpty)
+        if (steps.Count <= first || credit.IsEmpty)
             return;
         steps[first] = steps[first] with { Slide = steps[first].Slide with { Credit = credit } };
         steps[^1] = steps[^1] with { Slide = steps[^1].Slide with { Credit = credit } };

@@ -11,8 +11,10 @@ public static class DraftDifference
         (string Name, Func<SongDraft, string> Value)[] fields =
         [
             ("Title", draft => draft.Title), ("Other titles", draft => draft.OtherTitles), ("Words by", draft => draft.WordsBy),
-            ("Music by", draft => draft.MusicBy), ("Copyright year", draft => draft.CopyrightYear),
+            ("Music by", draft => draft.MusicBy), ("Arranged by", draft => draft.ArrangedBy), ("Owners", draft => draft.Owners), ("Copyright year", draft => draft.CopyrightYear),
             ("Copyright holder", draft => draft.CopyrightHolder), ("Songbooks", draft => draft.Songbooks),
+            ("Scheme numbers", draft => draft.SchemeNumbers), ("Topics", draft => draft.Topics), ("Scripture", draft => draft.Scripture),
+            ("Tune", draft => draft.TuneName), ("Metre", draft => draft.TuneMetre), ("Notes for the booth", draft => draft.BoothNotes),
             ("Language", draft => draft.Language), ("Sung order", draft => draft.Order), ("Length", draft => draft.Length),
         ];
         return fields.Select(field => (field.Name, CleanText.Line(field.Value(one)), CleanText.Line(field.Value(other))))

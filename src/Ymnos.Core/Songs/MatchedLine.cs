@@ -12,19 +12,21 @@ public sealed record MatchedLine(string Text, ImmutableArray<Range> Matches)
     public static MatchedLine Of(string text, IReadOnlyCollection<string> beginnings) =>
         new(text, [.. FoldedText.Words(text).Where(word => beginnings.Any(beginning => word.Folded.StartsWith(beginning, StringComparison.Ordinal))).Select(word => word.Place)]);
 
-    /// <summary>The line of the words in which most of what was looked for stands, if any does.</summary>
-    public static MatchedLine? Best(Wording wording, IReadOnlyCollection<string> beginnings)
+    /// <summary>The line in which most of what was looked for stands, if any does.</summary>
+    public static MatchedLine? Best(IEnumerable<string> lines, IReadOnlyCollection<string> beginnings)
     {
-        MatchedLine? best = null;
+        string? best = null;
         var most = 0;
-        foreach (var line in wording.Sections.SelectMany(section => section.SungLines))
+        foreach (var line in beginnings.Count == 0 ? [] : lines)
         {
-            var folded = FoldedText.Words(line.Words).Select(word => word.Folded).ToList();
+            var folded = FoldedText.Words(line).Select(word => word.Folded).ToList();
             var count = beginnings.Count(beginning => folded.Exists(word => word.StartsWith(beginning, StringComparison.Ordinal)));
             if (count <= most)
                 continue;
-            (best, most) = (Of(line.Words, beginnings), count);
+            (best, most) = (line, count);
+            if (most == beginnings.Count)
+                break;
         }
-        return best;
+        return best is null ? null : Of(best, beginnings);
     }
 }

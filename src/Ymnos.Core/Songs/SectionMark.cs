@@ -2,20 +2,32 @@ using System.Globalization;
 
 namespace Ymnos.Core.Songs;
 
-/// <summary>What a section of a song is.</summary>
+/// <summary>
+/// What a section of a song is. The number of a kind is the code of its mark's letter, and so a congregation's own kinds
+/// are the other letters of the alphabet; verses have no letter.
+/// </summary>
 public enum SectionKind
 {
-    Verse,
-    PreChorus,
-    Refrain,
-    Bridge,
-    Interlude,
-    Ending,
+    Verse = 0,
+    PreChorus = 'P',
+    Refrain = 'R',
+    Bridge = 'B',
+    Interlude = 'I',
+    Ending = 'E',
+}
+
+/// <summary>A kind of section that a congregation has added.</summary>
+/// <param name="Letter">Its mark: a capital letter that no other kind has; not V, which people type for verses.</param>
+/// <param name="Name">As it stands under the mark: "descant".</param>
+public sealed record OwnSectionKind(char Letter, string Name)
+{
+    /// <summary>Whether a letter is free for a kind of one's own.</summary>
+    public static bool IsFree(char letter) => letter is >= 'A' and <= 'Z' and not 'V' && !Enum.IsDefined((SectionKind)letter);
 }
 
 /// <summary>
 /// The typographic sign of a section: <c>1 2 3</c> for verses, <c>R</c> refrain, <c>P</c> pre-chorus, <c>B</c> bridge,
-/// <c>I</c> interlude, <c>E</c> ending; the second of a kind is <c>R2</c>.
+/// <c>I</c> interlude, <c>E</c> ending, other letters for a congregation's own kinds; the second of a kind is <c>R2</c>.
 /// </summary>
 public readonly record struct SectionMark : IComparable<SectionMark>
 {
@@ -37,15 +49,10 @@ public readonly record struct SectionMark : IComparable<SectionMark>
 
     public int Number => _before + 1;
 
-    private char Letter => Kind switch
-    {
-        SectionKind.Refrain => 'R',
-        SectionKind.PreChorus => 'P',
-        SectionKind.Bridge => 'B',
-        SectionKind.Interlude => 'I',
-        SectionKind.Ending => 'E',
-        _ => '\0',
-    };
+    /// <summary>Whether the kind is one that a congregation has added.</summary>
+    public bool IsOwnKind => !Enum.IsDefined(Kind);
+
+    private char Letter => (char)Kind;
 
     /// <summary>The kind in words, as it stands under the mark on a page.</summary>
     public string KindName => Kind switch
@@ -55,8 +62,16 @@ public readonly record struct SectionMark : IComparable<SectionMark>
         SectionKind.Refrain => "refrain",
         SectionKind.Bridge => "bridge",
         SectionKind.Interlude => "interlude",
-        _ => "ending",
+        SectionKind.Ending => "ending",
+        _ => $"section {Letter}",
     };
+
+    /// <summary>The kind in words, with the names that a congregation has given its own kinds.</summary>
+    public string KindNameIn(IEnumerable<OwnSectionKind> own)
+    {
+        var letter = Letter;
+        return IsOwnKind && own.FirstOrDefault(kind => kind.Letter == letter) is { } named ? named.Name : KindName;
+    }
 
     /// <summary>The heading that stands for this mark in a plain text: "Verse 2", "Refrain", "Refrain 2".</summary>
     public string Heading
@@ -81,15 +96,10 @@ public readonly record struct SectionMark : IComparable<SectionMark>
         text = text.Trim();
         if (text.IsEmpty)
             return false;
-        var kind = char.ToUpperInvariant(text[0]) switch
-        {
-            'R' => SectionKind.Refrain,
-            'P' => SectionKind.PreChorus,
-            'B' => SectionKind.Bridge,
-            'I' => SectionKind.Interlude,
-            'E' => SectionKind.Ending,
-            _ => SectionKind.Verse,
-        };
+        var letter = char.ToUpperInvariant(text[0]);
+        var kind = letter is >= 'A' and <= 'Z' and not 'V' ? (SectionKind)letter : SectionKind.Verse;
+        if (letter == 'V' && text.Length > 1)
+            text = text[1..];
         var digits = kind == SectionKind.Verse ? text : text[1..];
         var number = 1;
         if ((kind == SectionKind.Verse || !digits.IsEmpty)
@@ -100,7 +110,19 @@ public readonly record struct SectionMark : IComparable<SectionMark>
         return true;
     }
 
-    public int CompareTo(SectionMark other) => (Kind, Number).CompareTo((other.Kind, other.Number));
+    /// <summary>Verses, pre-choruses, refrains, bridges, interludes, endings, then a congregation's own kinds by letter.</summary>
+    public int CompareTo(SectionMark other) => (Rank, Number).CompareTo((other.Rank, other.Number));
+
+    private int Rank => Kind switch
+    {
+        SectionKind.Verse => 0,
+        SectionKind.PreChorus => 1,
+        SectionKind.Refrain => 2,
+        SectionKind.Bridge => 3,
+        SectionKind.Interlude => 4,
+        SectionKind.Ending => 5,
+        _ => (int)Kind,
+    };
 
     public static bool operator <(SectionMark left, SectionMark right) => left.CompareTo(right) < 0;
     public static bool operator >(SectionMark left, SectionMark right) => left.CompareTo(right) > 0;

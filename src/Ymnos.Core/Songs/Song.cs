@@ -2,33 +2,34 @@ using System.Collections.Immutable;
 
 namespace Ymnos.Core.Songs;
 
-/// <summary>One work: its titles, its people, its rights, its wordings and sung orders.</summary>
+/// <summary>Where a copy was taken from, and what stood there then.</summary>
+public sealed record CopyOrigin(Guid SongId, int Revision, SongContent Content);
+
+/// <summary>Where a song came in from, so that its source can be asked for changes.</summary>
+/// <param name="Source">"catalogue", or the name of a songbook's source.</param>
+/// <param name="Number">The song's number there.</param>
+/// <param name="Version">What the source called this state of the song.</param>
+/// <param name="Content">As it came in.</param>
+public sealed record OutsideOrigin(string Source, string Number, string Version, SongContent Content);
+
+/// <summary>One work in the library: what is curated about it, the shelf it stands on, and where it came from.</summary>
 public sealed class Song
 {
+    private SongContent _content = null!;
+
     private Song()
     {
     }
 
     public Guid Id { get; private init; }
 
-    public string Title { get; private set; } = "";
+    public Guid ShelfId { get; private set; }
 
-    public ImmutableArray<string> OtherTitles { get; private set; } = [];
-
-    public ImmutableArray<SongCredit> Credits { get; private set; } = [];
-
-    public ImmutableArray<SongbookEntry> SongbookEntries { get; private set; } = [];
-
-    /// <summary>Year of first publication as the copyright line gives it, 1500 or later.</summary>
-    public int? CopyrightYear { get; private set; }
-
-    public string CopyrightHolder { get; private set; } = "";
-
-    /// <summary>The first is the original; never empty.</summary>
-    public ImmutableArray<Wording> Wordings { get; private set; } = [];
-
-    /// <summary>Never empty; the first is the usual one.</summary>
-    public ImmutableArray<SungOrder> SungOrders { get; private set; } = [];
+    public SongContent Content
+    {
+        get => _content;
+        private set => (_content, Title) = (value, value.Title);
+    }
 
     /// <summary>Counts the saves, from 1. An edit carries the revision it was made on.</summary>
     public int Revision { get; private set; }
@@ -37,70 +38,123 @@ public sealed class Song
 
     public string SavedBy { get; private set; } = "";
 
+    /// <summary>What the last save did, in a few words: "words of R", "merged with Lantern".</summary>
+    public string SavedWhat { get; private set; } = "";
+
     /// <summary>Set while the song lies in the bin.</summary>
     public DateTimeOffset? BinnedAt { get; private set; }
 
-    public Wording FirstWording => Wordings[0];
+    /// <summary>The song that took this one's place when the two were merged.</summary>
+    public Guid? MergedInto { get; private set; }
+
+    public CopyOrigin? CopiedFrom { get; private init; }
+
+    public OutsideOrigin? CameFrom { get; private set; }
+
+    /// <summary>The content's title, where lists and queries reach it.</summary>
+    public string Title { get; private set; } = "";
+
+    public ImmutableArray<Wording> Wordings => Content.Wordings;
+
+    /// <summary>Never empty; the first is the usual one.</summary>
+    public ImmutableArray<SungOrder> SungOrders => Content.SungOrders;
+
+    public ImmutableArray<SongCredit> Credits => Content.Credits;
+
+    public ImmutableArray<SongbookEntry> SongbookEntries => Content.SongbookEntries;
+
+    public string CopyrightLine => Content.CopyrightLine;
+
+    public Wording FirstWording => Content.FirstWording;
 
     public string FirstLine => FirstWording.FirstLine;
-
-    /// <summary>"© 2014 Tidewrack Songs", or empty when neither year nor holder is known.</summary>
-    public string CopyrightLine => (CopyrightYear, CopyrightHolder) switch
-    {
-        (null, "") => "",
-        (null, var holder) => $"© {holder}",
-        (var year, "") => $"© {year}",
-        var (year, holder) => $"© {year} {holder}",
-    };
 
     /// <summary>The order of that name, or the usual one when it has gone.</summary>
     public SungOrder OrderNamed(string name) =>
         SungOrders.FirstOrDefault(order => order.Name == name) ?? SungOrders[0];
 
-    /// <summary>A new song out of a draft, or what to change in the draft.</summary>
+    /// <summary>A new song on the first shelf out of a draft, or what to change in the draft.</summary>
     public static Outcome<Song> Create(SongDraft draft, DateTimeOffset now, string savedBy)
     {
-        var song = new Song { Id = Guid.CreateVersion7(now) };
-        return song.Revise(draft, now, savedBy);
+        var check = draft.Check();
+        return check.Succeeded(out var content) ? Create(content, Shelf.MainId, now, savedBy) : check.Problems.ToList();
     }
 
-    /// <summary>Takes the draft over as a whole, or not at all.</summary>
+    /// <summary>A new song.</summary>
+    public static Song Create(SongContent content, Guid shelf, DateTimeOffset now, string savedBy, string what = "new", OutsideOrigin? cameFrom = null) =>
+        new() { Id = Guid.CreateVersion7(now), ShelfId = shelf, Content = content, Revision = 1, SavedAt = now, SavedBy = savedBy, SavedWhat = what, CameFrom = cameFrom };
+
+    /// <summary>Takes the draft over as a whole, or not at all. What a draft does not hold stays as it is.</summary>
     public Outcome<Song> Revise(SongDraft draft, DateTimeOffset now, string savedBy)
     {
-        var check = draft.Check();
-        if (!check.Succeeded(out var facts))
+        var check = draft.Check(Content);
+        if (!check.Succeeded(out var content))
             return check.Problems.ToList();
-        Title = facts.Title;
-        OtherTitles = facts.OtherTitles;
-        Credits = facts.Credits;
-        SongbookEntries = facts.SongbookEntries;
-        CopyrightYear = facts.CopyrightYear;
-        CopyrightHolder = facts.CopyrightHolder;
-        // Other wordings answer line by line; they stay as they are when the first one is edited.
-        Wordings = [facts.Wording, .. Wordings.Skip(1)];
-        SungOrders = [facts.Order with { Name = SungOrders is [var usual, ..] ? usual.Name : facts.Order.Name },
-            .. SungOrders.Skip(1).Select(order => order with { Marks = [.. order.Marks.Where(mark => facts.Wording.Find(mark) is not null)] })
-                .Where(order => order.Marks.Length > 0)];
-        Touch(now, savedBy);
+        Save(content, now, savedBy, "the whole song");
         return this;
+    }
+
+    /// <summary>Takes new content over.</summary>
+    /// <param name="content">What is to stand.</param>
+    /// <param name="now">When.</param>
+    /// <param name="savedBy">Who.</param>
+    /// <param name="what">What was done, for the history.</param>
+    public void Save(SongContent content, DateTimeOffset now, string savedBy, string what)
+    {
+        Content = content;
+        Touch(now, savedBy, what);
+    }
+
+    /// <summary>Puts the song on another shelf.</summary>
+    public void MoveTo(Shelf shelf, DateTimeOffset now, string by)
+    {
+        ShelfId = shelf.Id;
+        Touch(now, by, $"moved to {shelf.Name}");
+    }
+
+    /// <summary>A song of its own with the same content, which knows where it came from.</summary>
+    public Song CopyTo(Shelf shelf, DateTimeOffset now, string by) => new()
+    {
+        Id = Guid.CreateVersion7(now),
+        ShelfId = shelf.Id,
+        Content = Content,
+        Revision = 1,
+        SavedAt = now,
+        SavedBy = by,
+        SavedWhat = $"copied to {shelf.Name}",
+        CopiedFrom = new(Id, Revision, Content),
+    };
+
+    /// <summary>Takes over what the song's source says now.</summary>
+    public void TakeFromSource(SongContent content, OutsideOrigin origin, DateTimeOffset now, string by)
+    {
+        CameFrom = origin;
+        Save(content, now, by, $"changes from the {origin.Source}");
     }
 
     public void Bin(DateTimeOffset now, string by)
     {
         BinnedAt = now;
-        Touch(now, by);
+        Touch(now, by, "put in the bin");
+    }
+
+    /// <summary>Puts the song in the bin because another one stands for both from now on.</summary>
+    public void BinAsMerged(Song into, DateTimeOffset now, string by)
+    {
+        BinnedAt = now;
+        MergedInto = into.Id;
+        Touch(now, by, $"merged into {into.Title}");
     }
 
     public void Restore(DateTimeOffset now, string by)
     {
-        BinnedAt = null;
-        Touch(now, by);
+        (BinnedAt, MergedInto) = (null, null);
+        Touch(now, by, "taken out of the bin");
     }
 
-    private void Touch(DateTimeOffset now, string by)
+    private void Touch(DateTimeOffset now, string by, string what)
     {
         Revision++;
-        SavedAt = now;
-        SavedBy = by;
+        (SavedAt, SavedBy, SavedWhat) = (now, by, what);
     }
 }

@@ -1,3 +1,6 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+
 namespace Ymnos.Core.Songs;
 
 /// <summary>What a person did for a song.</summary>
@@ -10,8 +13,34 @@ public enum SongPart
 }
 
 /// <summary>A person and their part in a song.</summary>
-public sealed record SongCredit(SongPart Part, string Name)
+public sealed partial record SongCredit(SongPart Part, string Name)
 {
+    /// <summary>Year of birth, where known.</summary>
+    public int? Born { get; init; }
+
+    /// <summary>Year of death, where known; the term of copyright is counted from it.</summary>
+    public int? Died { get; init; }
+
+    /// <summary>The name with the years of life: "Elias Corran (1848–1911)", "Odile Tranter (1961–)".</summary>
+    public string NameAndYears => (Born, Died) switch
+    {
+        (null, null) => Name,
+        (null, var died) => $"{Name} (–{died})",
+        var (born, died) => $"{Name} ({born}–{died})",
+    };
+
+    /// <summary>Reads a name that years of life may follow in brackets.</summary>
+    public static SongCredit Read(SongPart part, string typed)
+    {
+        var match = Years().Match(typed);
+        return !match.Success ? new(part, typed) : new(part, match.Groups["name"].Value) { Born = Year("born"), Died = Year("died") };
+
+        int? Year(string group) => match.Groups[group] is { Length: > 0 } year ? int.Parse(year.ValueSpan, CultureInfo.InvariantCulture) : null;
+    }
+
+    [GeneratedRegex(@"^(?<name>.*\S)\s*\((?:(?<born>1\d{3}|20\d\d)\s*[-–]\s*(?<died>1\d{3}|20\d\d)?|[-–†]\s*(?<died>1\d{3}|20\d\d))\)$", RegexOptions.CultureInvariant)]
+    private static partial Regex Years();
+
     /// <summary>
     /// Credits as they stand in print: "words &amp; music Odile Tranter", or "words A, B · music C". People who did
     /// both words and music are named once.

@@ -34,12 +34,15 @@ public sealed class SongLayout
         var lines = wording.Sections.SelectMany(section => section.SungLines).Select(line => line.Words).Distinct().ToList();
         var layout = new SongLayout(style, ChooseSize(lines, style));
         foreach (var section in wording.Sections)
-            layout._slides[section.Mark] = layout.Break([.. section.SungLines.Select(line => line.Words)]);
+            layout._slides[section.Mark] = layout.Break(section);
         return layout;
     }
 
     /// <summary>The slides of a section; none when it has no words.</summary>
     public ImmutableArray<SectionSlide> SlidesOf(SectionMark mark) => _slides.GetValueOrDefault(mark, []);
+
+    /// <summary>The size of the letters in percent of the style's own.</summary>
+    public int PercentOfStyle => (int)Math.Round(100 * Size / _style.Words.Size);
 
     /// <summary>Puts rows into the middle of the words frame.</summary>
     public ImmutableArray<TextRow> Place(SectionSlide slide) =>
@@ -111,13 +114,35 @@ public sealed class SongLayout
     private static int RowsOf(Style style, double size) =>
         Math.Max(1, Math.Min(style.MostLinesASlide, (int)(style.WordsFrame.Height / (size * style.Words.LineSpacing) + 0.001)));
 
-    private ImmutableArray<SectionSlide> Break(List<string> lines)
+    private ImmutableArray<SectionSlide> Break(Section section)
+    {
+        var slides = ImmutableArray.CreateBuilder<SectionSlide>();
+        var (sung, from) = (0, 0);
+        var held = new List<string>();
+        for (var i = 0; i < section.Lines.Length; i++)
+        {
+            if (section.Breaks.Contains(i) && held.Count > 0)
+            {
+                Break(held, from, slides);
+                held.Clear();
+                from = sung;
+            }
+            if (!section.Lines[i].HasWords)
+                continue;
+            held.Add(section.Lines[i].Words);
+            sung++;
+        }
+        Break(held, from, slides);
+        return slides.ToImmutable();
+    }
+
+    /// <summary>Breaks lines between which nobody has set a break by hand.</summary>
+    private void Break(List<string> lines, int first, ImmutableArray<SectionSlide>.Builder slides)
     {
         var most = RowsOf(_style, Size);
         // A line longer than a slide is broken into pieces first; each piece then goes its way like a line.
         var pieces = lines.SelectMany((line, index) => BalancedLines.Wrap(line, _style.Words.Face, _style.WordsFrame.Width / Size)
-            .Chunk(most).Select(rows => (Rows: rows, Line: index))).ToList();
-        var slides = ImmutableArray.CreateBuilder<SectionSlide>();
+            .Chunk(most).Select(rows => (Rows: rows, Line: first + index))).ToList();
         var at = 0;
         foreach (var count in SlideBreaks.Divide([.. pieces.Select(piece => piece.Rows.Length)], most))
         {
@@ -125,6 +150,5 @@ public sealed class SongLayout
             slides.Add(new([.. held.SelectMany(piece => piece.Rows)], held[0].Line, held[^1].Line));
             at += count;
         }
-        return slides.ToImmutable();
     }
 }

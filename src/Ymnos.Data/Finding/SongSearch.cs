@@ -1,21 +1,32 @@
+using System.Collections.Immutable;
+using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using Npgsql;
+using NpgsqlTypes;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Songs.Finding;
 using Ymnos.Core.Songs.Pasting;
 
 namespace Ymnos.Data.Finding;
 
 /// <summary>A song that was found, and where.</summary>
-/// <param name="Song">The song.</param>
+/// <param name="Id">The song.</param>
+/// <param name="ShelfId">Where it stands.</param>
 /// <param name="Title">Its title, with the words that matched.</param>
 /// <param name="Line">The line of its words that matches best; its first line where none does.</param>
-public sealed record FoundSong(Song Song, MatchedLine Title, MatchedLine Line);
+/// <param name="Language">Language of that line.</param>
+/// <param name="People">Who made it, as in print.</param>
+/// <param name="Books">Its numbers in songbooks.</param>
+/// <param name="Uses">How often it was sung in services gone by.</param>
+/// <param name="LastSung">When it was sung last.</param>
+public sealed record FoundSong(Guid Id, Guid ShelfId, MatchedLine Title, MatchedLine Line, string Language, string People, string Books, int Uses, DateOnly? LastSung);
 
 /// <summary>What a search gave.</summary>
 /// <param name="Songs">The best ones, in order.</param>
 /// <param name="HasMore">Whether there are more behind them.</param>
 /// <param name="Corrected">Words as they were taken when they were typed with a slip.</param>
-public sealed record FoundSongs(IReadOnlyList<FoundSong> Songs, bool HasMore, IReadOnlyDictionary<string, IReadOnlyList<string>> Corrected);
+/// <param name="NotUnderstood">Filters whose value makes no sense.</param>
+public sealed record FoundSongs(IReadOnlyList<FoundSong> Songs, bool HasMore, IReadOnlyDictionary<string, IReadOnlyList<string>> Corrected, IReadOnlyList<SongFilter> NotUnderstood);
 
 /// <summary>Finds songs as somebody types.</summary>
 public sealed class SongSearch(YmnosDb db)
@@ -27,60 +38,109 @@ public sealed class SongSearch(YmnosDb db)
     // Above every letter: the end of the range of texts that begin alike, in the "C" collation.
     private const string Last = "\U0010FFFF";
 
-    /// <summary>The songs of the library by title, a page at a time.</summary>
-    /// <param name="from">Begins at the first title not before this, folded.</param>
+    private static readonly Dictionary<string, IReadOnlyList<string>> Nothing = [];
+
+    /// <summary>The songs of the library, a page at a time.</summary>
+    /// <param name="from">Begins at the first title not before this, folded; only for lists by title.</param>
     /// <param name="skip">Songs to pass over.</param>
     /// <param name="cancel">Ends the query.</param>
-    public async Task<FoundSongs> ListAsync(string from, int skip, CancellationToken cancel)
+    public Task<FoundSongs> ListAsync(string from, int skip, CancellationToken cancel) =>
+        ListAsync(SongQuery.Read(""), SongSort.Title, from, skip, DateOnly.MaxValue, cancel);
+
+    /// <summary>The songs for which a line's filters hold, a page at a time.</summary>
+    /// <param name="query">The line; its words are left out.</param>
+    /// <param name="sort">By title; by use, the most sung first; or by date, the last saved first.</param>
+    /// <param name="from">Begins at the first title not before this, folded; only for lists by title.</param>
+    /// <param name="skip">Songs to pass over.</param>
+    /// <param name="today">Services before this day count as sung.</param>
+    /// <param name="cancel">Ends the query.</param>
+    public async Task<FoundSongs> ListAsync(SongQuery query, SongSort sort, string from, int skip, DateOnly today, CancellationToken cancel)
     {
+        var filter = SongFilterSql.Of(query, today);
         var folded = FoldedText.Of(from);
-        var ids = await db.Set<SongFind>()
-            .Where(find => string.Compare(find.SortTitle, folded) >= 0)
-            .OrderBy(find => find.SortTitle).ThenBy(find => find.SongId)
-            .Skip(skip).Take(PageSize + 1)
-            .Select(find => find.SongId).ToListAsync(cancel);
-        return await LoadAsync(ids, [], new Dictionary<string, IReadOnlyList<string>>(), cancel);
+        var sql = sort switch
+        {
+            SongSort.Use => $"select f.song_id as \"Value\" from song_finds f left join ({SongFilterSql.Uses}) u on u.song_id = f.song_id where {filter.Where} order by coalesce(u.uses, 0) desc, f.sort_title, f.song_id limit @most offset @skip",
+            SongSort.Date => $"select f.song_id as \"Value\" from song_finds f where {filter.Where} order by f.saved_at desc, f.song_id desc limit @most offset @skip",
+            _ => $"select f.song_id as \"Value\" from song_finds f where f.sort_title >= @from collate \"C\" and {filter.Where} order by f.sort_title, f.song_id limit @most offset @skip",
+        };
+        var ids = await IdsAsync(sql, filter, cancel, new("from", folded), new("most", PageSize + 1), new("skip", skip), new("today", today));
+        return await LoadAsync(ids, [], Nothing, filter, today, PageSize, cancel);
     }
+
+    /// <inheritdoc cref="FindAsync(SongQuery, DateOnly, CancellationToken, int)"/>
+    public Task<FoundSongs> FindAsync(string typed, CancellationToken cancel, int pageSize = PageSize) =>
+        FindAsync(SongQuery.Read(typed), DateOnly.MaxValue, cancel, pageSize);
 
     /// <summary>
-    /// Songs that hold every typed word, or a word it begins: first those whose title begins with what was typed, then
-    /// those that have it in titles, first line, people or songbook numbers, then those that have it in these and their words together.
-    /// A word that begins none in the library is taken for the words one slip away.
+    /// Songs that hold every typed word, or a word it begins, and every filter: first those whose title begins with what was
+    /// typed, then those that have it in titles, first line, people or numbers, then those that have it in these and their
+    /// words together. A word that begins none in the library is taken for the words one slip away.
     /// </summary>
-    public async Task<FoundSongs> FindAsync(string typed, CancellationToken cancel, int pageSize = PageSize)
+    public async Task<FoundSongs> FindAsync(SongQuery typed, DateOnly today, CancellationToken cancel, int pageSize = PageSize)
     {
-        string[] words = [.. FoldedText.Words(typed).Select(word => word.Folded).Where(word => word.Length <= 60).Distinct().Take(MostWords)];
+        var filter = SongFilterSql.Of(typed, today);
+        string[] words = [.. FoldedText.Words(typed.Words).Select(word => word.Folded).Where(word => word.Length <= 60).Distinct().Take(MostWords)];
         if (words.Length == 0)
-            return new([], false, new Dictionary<string, IReadOnlyList<string>>());
+            return typed.Filters.IsEmpty ? new([], false, Nothing, []) : await ListAsync(typed, SongSort.Title, "", 0, today, cancel);
         if (words is [{ Length: 1 }] && !char.IsAsciiDigit(words[0][0]))
-            return await TitlesBeginningAsync(words, pageSize, cancel);
-
+        {
+            var beginning = await IdsAsync($"""
+                select f.song_id as "Value" from song_finds f where f.sort_title >= @title collate "C" and f.sort_title < @end collate "C" and {filter.Where}
+                order by f.sort_title, f.song_id limit @most
+                """, filter, cancel, new("title", words[0]), new("end", words[0] + Last), new("most", pageSize + 1), new("today", today));
+            return await LoadAsync(beginning, words, Nothing, filter, today, pageSize, cancel);
+        }
         var corrected = await CorrectAsync(words, cancel);
-        var ids = await HitsAsync(FoldedText.Of(typed), Query(words, corrected), words, pageSize, cancel);
-        return await LoadAsync(ids, [.. words.SelectMany(word => corrected.TryGetValue(word, out var near) ? near : [word])], corrected, cancel, pageSize);
+        var ids = await HitsAsync(FoldedText.Of(typed.Words), Query(words, corrected), words, filter, today, pageSize, cancel);
+        return await LoadAsync(ids, [.. words.SelectMany(word => corrected.TryGetValue(word, out var near) ? near : [word])], corrected, filter, today, pageSize, cancel);
     }
 
-    private async Task<FoundSongs> TitlesBeginningAsync(string[] words, int pageSize, CancellationToken cancel)
+    /// <summary>How many songs the library has, counted up to <paramref name="most"/>.</summary>
+    public async Task<int> CountAsync(int most, CancellationToken cancel) => await db.Set<SongFind>().OrderBy(find => find.SortTitle).Take(most).CountAsync(cancel);
+
+    /// <summary>The ids of every song a line finds, up to <paramref name="most"/>; for what is done to many at once.</summary>
+    public async Task<IReadOnlyList<Guid>> AllAsync(SongQuery query, DateOnly today, int most, CancellationToken cancel)
     {
-        var (from, to) = (words[0], words[0] + Last);
-        var ids = await db.Set<SongFind>()
-            .Where(find => string.Compare(find.SortTitle, from) >= 0 && string.Compare(find.SortTitle, to) < 0)
-            .OrderBy(find => find.SortTitle).ThenBy(find => find.SongId).Take(pageSize + 1)
-            .Select(find => find.SongId).ToListAsync(cancel);
-        return await LoadAsync(ids, words, new Dictionary<string, IReadOnlyList<string>>(), cancel, pageSize);
+        if (query.Words.Length > 0)
+            return [.. (await FindAsync(query, today, cancel, most)).Songs.Select(song => song.Id)];
+        var filter = SongFilterSql.Of(query, today);
+        return await IdsAsync($"select f.song_id as \"Value\" from song_finds f where {filter.Where} order by f.sort_title, f.song_id limit @most", filter, cancel, new("most", most), new("today", today));
+    }
+
+    /// <summary>The filters that can be clicked: what the library's songs carry most, up to so many of a kind.</summary>
+    public async Task<IReadOnlyList<SongFilter>> OffersAsync(int mostEach, CancellationToken cancel)
+    {
+        var tokens = await db.Database.SqlQuery<TokenCount>($"""
+            select token as "Token", songs as "Songs" from (
+                select token, count(*) as songs, row_number() over (partition by split_part(token, ':', 1) order by count(*) desc, token) as place
+                from (select unnest(tokens) as token from song_finds limit 200000) carried
+                where token like 'book:%' or token like 'topic:%' or token like 'lang:%' or token like 'key:%'
+                group by token) counted
+            where place <= {mostEach} order by token
+            """).ToListAsync(cancel);
+        return [.. tokens.Select(token => token.Token.Split(':', 2) switch
+        {
+            ["book", var book] => new SongFilter(FilterKind.Book, book),
+            ["topic", var topic] => new SongFilter(FilterKind.Topic, topic),
+            ["lang", var tag] => new SongFilter(FilterKind.Language, tag),
+            [_, var key] => new SongFilter(FilterKind.Key, key),
+            _ => new SongFilter(FilterKind.Topic, token.Token),
+        })];
     }
 
     /// <summary>For every word that begins none in the library: the words of the library that are one slip away.</summary>
     private async Task<Dictionary<string, IReadOnlyList<string>>> CorrectAsync(string[] words, CancellationToken cancel)
     {
-        // Trigrams narrow the library's words down to likely ones; Core decides which of them one slip can give.
+        if (!words.Any(word => word.Length >= Slip.ShortestWord))
+            return [];
         var near = await db.Database.SqlQuery<NearTerm>($"""
-            with unknown as materialized (
+            select unknown.word as "Word", t.term as "Term"
+            from (
                 select w.word from unnest({words}) as w(word)
                 where length(w.word) >= {Slip.ShortestWord}
                   and not exists (select from find_terms k where k.term >= w.word collate "C" and k.term < (w.word || {Last}) collate "C")
-            )
-            select unknown.word, t.term from unknown join find_terms t on t.term % unknown.word
+            ) unknown join find_terms t on t.term % unknown.word
             """).ToListAsync(cancel);
         return near.Where(pair => Slip.Begins(pair.Word, pair.Term))
             .GroupBy(pair => pair.Word)
@@ -90,49 +150,58 @@ public sealed class SongSearch(YmnosDb db)
     }
 
     /// <summary>Looks into all words only where the headings do not fill a page: what everybody sings, every song holds.</summary>
-    private async Task<List<Guid>> HitsAsync(string title, string query, string[] words, int pageSize, CancellationToken cancel)
+    private async Task<List<Guid>> HitsAsync(string title, string query, string[] words, SongFilterSql filter, DateOnly today, int pageSize, CancellationToken cancel)
     {
-        var most = Math.Max(pageSize + 1, 200);
         // A number by itself is a number in a songbook before it is anything else.
         var exact = words is [var only] && only.All(char.IsAsciiDigit) ? only : "";
-        var heading = await db.Database.SqlQuery<Guid>($"""
+        NpgsqlParameter[] values = [new("title", title), new("end", title + Last), new("exact", exact), new("query", query), new("most", Math.Max(pageSize + 1, 200)), new("page", pageSize + 1), new("today", today)];
+        var heading = await IdsAsync($"""
             select hits.song_id as "Value"
             from (
-                (select song_id, sort_title, 0 as tier from song_finds
-                 where sort_title >= {title} collate "C" and sort_title < {title + Last} collate "C" order by sort_title limit {most})
+                (select f.song_id, f.sort_title, 0 as tier from song_finds f
+                 where f.sort_title >= @title collate "C" and f.sort_title < @end collate "C" and {filter.Where} order by f.sort_title limit @most)
                 union all
-                (select song_id, sort_title, 1 from song_finds where {exact} <> '' and heading_terms @@ to_tsquery('simple', {exact}) limit {most})
+                (select f.song_id, f.sort_title, 1 from song_finds f where @exact <> '' and f.heading_terms @@ to_tsquery('simple', @exact) and {filter.Where} limit @most)
                 union all
-                (select song_id, sort_title, 2 from song_finds where heading_terms @@ to_tsquery('simple', {query}) limit {most})
+                (select f.song_id, f.sort_title, 2 from song_finds f where f.heading_terms @@ to_tsquery('simple', @query) and {filter.Where} limit @most)
             ) hits
             group by hits.song_id, hits.sort_title
             order by min(hits.tier), hits.sort_title, hits.song_id
-            limit {pageSize + 1}
-            """).ToListAsync(cancel);
+            limit @page
+            """, filter, cancel, values);
         if (heading.Count > pageSize)
             return heading;
-        var anywhere = await db.Database.SqlQuery<Guid>($"""
+        var anywhere = await IdsAsync($"""
             select hits.song_id as "Value"
-            from (select song_id, sort_title from song_finds where all_terms @@ to_tsquery('simple', {query}) limit {most}) hits
+            from (select f.song_id, f.sort_title from song_finds f where f.all_terms @@ to_tsquery('simple', @query) and {filter.Where} limit @most) hits
             order by hits.sort_title, hits.song_id
-            limit {most}
-            """).ToListAsync(cancel);
+            limit @most
+            """, filter, cancel, values);
         return [.. heading.Union(anywhere).Take(pageSize + 1)];
     }
 
-    /// <summary>How many songs the library has, counted up to <paramref name="most"/>.</summary>
-    public async Task<int> CountAsync(int most, CancellationToken cancel) => await db.Set<SongFind>().OrderBy(find => find.SortTitle).Take(most).CountAsync(cancel);
+    private async Task<List<Guid>> IdsAsync(string sql, SongFilterSql filter, CancellationToken cancel, params NpgsqlParameter[] values) =>
+        await db.Database.SqlQueryRaw<Guid>(sql, [.. values.Concat(filter.Values).Where(value => sql.Contains("@" + value.ParameterName, StringComparison.Ordinal)).Select(value => value.Clone())]).ToListAsync(cancel);
 
-    private async Task<FoundSongs> LoadAsync(List<Guid> ids, IReadOnlyCollection<string> beginnings, Dictionary<string, IReadOnlyList<string>> corrected, CancellationToken cancel, int pageSize = PageSize)
+    private async Task<FoundSongs> LoadAsync(List<Guid> ids, IReadOnlyCollection<string> beginnings, Dictionary<string, IReadOnlyList<string>> corrected, SongFilterSql filter, DateOnly today, int pageSize, CancellationToken cancel)
     {
-        var page = ids.Take(pageSize).ToList();
-        var songs = await db.Songs.AsNoTracking().Where(song => page.Contains(song.Id)).ToDictionaryAsync(song => song.Id, cancel);
+        var page = ids.Take(pageSize).ToArray();
+        var rows = await db.Database.SqlQuery<Row>($"""
+            select f.song_id as "Id", f.shelf_id as "ShelfId", f.title as "Title", f.language as "Language", f.people as "People", f.books as "Books", f.lines as "Lines",
+                (select count(distinct s.id) from order_lines o join services s on s.id = o.service_id
+                 where o.song_id = f.song_id and o.removed_at is null and s.binned_at is null and s.date < {today})::int as "Uses",
+                (select max(s.date) from order_lines o join services s on s.id = o.service_id
+                 where o.song_id = f.song_id and o.removed_at is null and s.binned_at is null and s.date < {today}) as "LastSung"
+            from song_finds f where f.song_id = any({page})
+            """).ToDictionaryAsync(row => row.Id, cancel);
         return new(
-            [.. page.Where(songs.ContainsKey).Select(id => songs[id]).Select(song => new FoundSong(song,
-                MatchedLine.Of(song.Title, beginnings),
-                MatchedLine.Best(song.FirstWording, beginnings) ?? MatchedLine.Of(song.FirstLine, beginnings)))],
+            [.. page.Where(rows.ContainsKey).Select(id => rows[id]).Select(row => new FoundSong(row.Id, row.ShelfId,
+                MatchedLine.Of(row.Title, beginnings),
+                MatchedLine.Best(row.Lines, beginnings) ?? MatchedLine.Of(row.Lines.FirstOrDefault() ?? "", beginnings),
+                row.Language, row.People, row.Books, row.Uses, row.LastSung))],
             ids.Count > pageSize,
-            corrected);
+            corrected,
+            filter.NotUnderstood);
     }
 
     private static string Query(string[] words, Dictionary<string, IReadOnlyList<string>> corrected) =>
@@ -141,4 +210,72 @@ public sealed class SongSearch(YmnosDb db)
             : $"'{word}':*"));
 
     private sealed record NearTerm(string Word, string Term);
+
+    private sealed record TokenCount(string Token, long Songs);
+
+    private sealed record Row(Guid Id, Guid ShelfId, string Title, string Language, string People, string Books, string[] Lines, int Uses, DateOnly? LastSung);
+}
+
+/// <summary>The filters of a line as a condition on <c>song_finds f</c>, with its values apart from it.</summary>
+internal sealed record SongFilterSql(string Where, ImmutableArray<NpgsqlParameter> Values, ImmutableArray<SongFilter> NotUnderstood)
+{
+    /// <summary>How often each song was sung in services before @today.</summary>
+    public const string Uses = """
+        select o.song_id, count(distinct s.id) as uses from order_lines o join services s on s.id = o.service_id
+        where o.song_id is not null and o.removed_at is null and s.binned_at is null and s.date < @today group by o.song_id
+        """;
+
+    private const string SungSince = """
+        exists (select from order_lines o join services s on s.id = o.service_id
+                where o.song_id = f.song_id and o.removed_at is null and s.binned_at is null and s.date < @today and s.date >= 
+        """;
+
+    public static SongFilterSql Of(SongQuery query, DateOnly today)
+    {
+        var where = new List<string> { "true" };
+        var values = new List<NpgsqlParameter>();
+        var not = new List<SongFilter>();
+        foreach (var filter in query.Filters)
+        {
+            var name = string.Create(CultureInfo.InvariantCulture, $"v{values.Count}_");
+            switch (filter.Kind)
+            {
+                case FilterKind.Shelf:
+                    Add($"f.shelf_id in (select id from shelves where lower(name) = lower(@{name}))", new NpgsqlParameter(name, filter.Value));
+                    break;
+                case FilterKind.Lacks when SongQuery.Token(filter) is { } token:
+                    Add($"not f.tokens @> @{name}", Tokens(name, token));
+                    break;
+                case FilterKind.Tempo when SongQuery.Range(filter.Value) is (var from, var to):
+                    Add($"f.tempo between @{name} and @{name}b", new NpgsqlParameter(name, from), new NpgsqlParameter(name + "b", to));
+                    break;
+                case FilterKind.NotSung when today < DateOnly.MaxValue && SongQuery.Back(filter.Value, today) is { } since:
+                    Add($"not {SungSince}@{name})", new NpgsqlParameter(name, since));
+                    break;
+                case FilterKind.Rights when FoldedText.Of(filter.Value) == "unknown":
+                    Add($"f.tokens @> @{name} and (f.free_after is null or f.free_after >= @{name}b)", Tokens(name, "rights:none"), new NpgsqlParameter(name + "b", Year()));
+                    break;
+                case FilterKind.Rights when FoldedText.Of(filter.Value) == "free":
+                    Add($"f.free_after < @{name}", new NpgsqlParameter(name, Year()));
+                    break;
+                case not (FilterKind.Lacks or FilterKind.Tempo or FilterKind.NotSung or FilterKind.Rights) when SongQuery.Token(filter) is { } token:
+                    Add($"f.tokens @> @{name}", Tokens(name, token));
+                    break;
+                default:
+                    not.Add(filter);
+                    break;
+            }
+        }
+        return new(string.Join(" and ", where), [.. values], [.. not]);
+
+        int Year() => today == DateOnly.MaxValue ? 9999 : today.Year;
+
+        void Add(string condition, params NpgsqlParameter[] with)
+        {
+            where.Add(condition);
+            values.AddRange(with);
+        }
+
+        static NpgsqlParameter Tokens(string name, string token) => new(name, NpgsqlDbType.Array | NpgsqlDbType.Text) { Value = (string[])[token] };
+    }
 }

@@ -4,6 +4,7 @@ using Microsoft.EntityFrameworkCore;
 using Npgsql;
 using Ymnos.Core.People;
 using Ymnos.Data;
+using Ymnos.Data.Finding;
 using Ymnos.Data.People;
 using Ymnos.Web.Demo;
 
@@ -34,6 +35,7 @@ internal static class FirstStart
         try
         {
             await db.Database.MigrateAsync(cancel);
+            await FindingAnew.RefillAsync(db, cancel);
             if (!await db.Congregations.AnyAsync(cancel))
                 await FurnishAsync(app, scope.ServiceProvider, db, cancel);
         }

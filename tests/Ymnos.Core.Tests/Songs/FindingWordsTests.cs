@@ -59,7 +59,7 @@ public sealed class FindingWordsTests
     [Fact]
     public void The_line_that_matches_best_is_shown_with_its_words_marked()
     {
-        var wording = new Wording("en", [Section.Of(new SectionMark(SectionKind.Verse), "Lift the lantern over water,", "hold the flame above the dark land")]);
+        string[] wording = ["Lift the lantern over water,", "hold the flame above the dark land"];
 
         var best = MatchedLine.Best(wording, ["flame", "dark"])!;
 

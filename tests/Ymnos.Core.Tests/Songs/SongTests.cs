@@ -57,7 +57,7 @@ public sealed class SongTests
     public void Everything_that_is_wrong_is_said_at_once_and_nothing_is_taken_over()
     {
         var song = Good(Lantern);
-        var bad = new SongDraft { Title = " \u200b ", Text = " \n", CopyrightYear = "late", Songbooks = "no number here", Length = "long", Language = "tlh" };
+        var bad = new SongDraft { Title = " \u200b ", Text = " \n", CopyrightYear = "late", Songbooks = "no number here", Length = "long", Language = "no tag" };
 
         Assert.False(song.Revise(bad, Now, "Odile").Succeeded(out _));
 
@@ -75,7 +75,7 @@ public sealed class SongTests
         Assert.Equal(["Text"], Fields(Lantern with { Text = string.Join("\n\n", Enumerable.Range(0, 300).Select(i => $"so line {i}a goes")), Order = "" }));
 
     [Theory]
-    [InlineData("1 R X", "“X”")]
+    [InlineData("1 R ?", "“?”")]
     [InlineData("1 B", "no section B")]
     [InlineData("1000000", "1000000")]
     public void A_sung_order_names_sections_the_song_has(string order, string message) =>
@@ -108,7 +108,7 @@ public sealed class SongTests
     [InlineData("")]
     [InlineData("0")]
     [InlineData("R0")]
-    [InlineData("Z")]
+    [InlineData("?")]
     [InlineData("-1")]
     [InlineData("R1000")]
     public void What_is_no_mark_is_refused(string typed) => Assert.False(SectionMark.TryParse(typed, out _));

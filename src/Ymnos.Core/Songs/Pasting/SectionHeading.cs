@@ -96,6 +96,12 @@ public sealed partial record SectionHeading(SectionKind Kind, int? Number, int T
             words = rest;
         }
 
+        if (OwnKind().Match(body.Trim()) is { Success: true } own && OwnSectionKind.IsFree(own.Groups["letter"].ValueSpan[0]))
+        {
+            heading = new((SectionKind)own.Groups["letter"].ValueSpan[0],
+                own.Groups["number"].Success ? int.Parse(own.Groups["number"].ValueSpan, CultureInfo.InvariantCulture) : null, times, words);
+            return heading.Number is null or (>= 1 and <= SectionMark.HighestNumber);
+        }
         var named = Named().Match(body.Trim());
         if (!named.Success || !Names.TryGetValue(FoldedText.Of(named.Groups["name"].Value), out var kind))
             return false;
@@ -153,6 +159,10 @@ public sealed partial record SectionHeading(SectionKind Kind, int? Number, int T
 
     [GeneratedRegex(@"^(?<repeat>(?:repeat|repeter|répéter|back to|retour au|au|the|le)\s+)*(?<name>\p{L}+(?:[\s\-‐‑–]+\p{L}{5,})?)\.?\s*(?:(?:no\.?|n°|\#)?\s*(?<number>\d{1,3}|[ivxIVX]{1,5}(?![\p{L}])))?\s*[.:)]?\s*(?<times>\(?\s*(?:[x×]\s*\d{1,2}|\d{1,2}\s*[x×]|bis|ter|twice|repeat)\s*\)?)?\s*:?$", RegexOptions.CultureInvariant | RegexOptions.IgnoreCase)]
     private static partial Regex Named();
+
+    // The heading that is written for a congregation's own kind.
+    [GeneratedRegex(@"^[Ss]ection (?<letter>[A-Z])(?: (?<number>\d{1,3}))?$", RegexOptions.CultureInvariant)]
+    private static partial Regex OwnKind();
 
     [GeneratedRegex(@"^\s*[(\[]?\s*(?:[x×]\s*(?<n>\d{1,2})|(?<n>\d{1,2})\s*[x×]|bis|(?<ter>ter)|twice|deux fois)\s*[)\]]?\s*$", RegexOptions.CultureInvariant | RegexOptions.IgnoreCase)]
     private static partial Regex OnlyTimes();

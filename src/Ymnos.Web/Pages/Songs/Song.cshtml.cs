@@ -39,9 +39,7 @@ public sealed class SongModel(YmnosDb db, House house, ShowPress press, TimeProv
         SavedAt = DateOnly.FromDateTime(saved.DateTime) == congregation.Today(clock)
             ? saved.ToString("H:mm", CultureInfo.InvariantCulture)
             : saved.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
-        Steps = ShowCompiler.CompileSong(song, press.Style);
-        var size = Steps.SelectMany(step => step.Slide.Words).Select(row => row.Size).FirstOrDefault();
-        SizePercent = (int)Math.Round(100 * size / press.Style.Words.Size);
+        (Steps, SizePercent) = ShowCompiler.CompileSong(song, song.SungOrders[0], press.Style);
         var today = congregation.Today(clock);
         Planned = await db.Services.AsNoTracking()
             .Where(service => service.BinnedAt == null && service.Date >= today
