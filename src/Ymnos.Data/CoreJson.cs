@@ -15,7 +15,7 @@ public static class CoreJson
         IgnoreReadOnlyProperties = true,
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-        Converters = { new SectionMarkConverter(), new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+        Converters = { new SectionMarkJson(), new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
     };
 
     /// <summary>A value as it stands in a jsonb column.</summary>
@@ -35,13 +35,4 @@ public static class CoreJson
                 value => Write(value).GetHashCode(StringComparison.Ordinal),
                 // Core's values are immutable: the snapshot is the value itself.
                 value => value));
-
-    private sealed class SectionMarkConverter : JsonConverter<SectionMark>
-    {
-        public override SectionMark Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-            SectionMark.TryParse(reader.GetString(), out var mark) ? mark : throw new JsonException("Not a section mark.");
-
-        public override void Write(Utf8JsonWriter writer, SectionMark value, JsonSerializerOptions options) =>
-            writer.WriteStringValue(value.ToString());
-    }
 }

@@ -35,7 +35,6 @@ internal sealed class SongMapping : IEntityTypeConfiguration<Song>, IEntityTypeC
         shelf.Property(s => s.Id).ValueGeneratedNever();
         shelf.Property(s => s.Name).HasMaxLength(Shelf.LongestName);
         shelf.HasIndex(s => s.Name).IsUnique();
-        shelf.HasData(new { Id = Shelf.MainId, Name = "Main", Position = 0, Keepers = new List<Guid>() });
     }
 
     public void Configure(EntityTypeBuilder<SongState> state)

@@ -436,10 +436,7 @@ namespace Ymnos.Data.Migrations
                         onDelete: ReferentialAction.Cascade);
                 });
 
-            migrationBuilder.InsertData(
-                table: "shelves",
-                columns: new[] { "id", "keepers", "name", "position" },
-                values: new object[] { new Guid("00000000-0000-0000-0000-000000000001"), new List<Guid>(), "Main", 0 });
+            migrationBuilder.Sql("insert into shelves (id, name, position, keepers) values ('00000000-0000-0000-0000-000000000001', 'Main', 0, '{}')");
 
             migrationBuilder.CreateIndex(
                 name: "ix_songs_binned_at",

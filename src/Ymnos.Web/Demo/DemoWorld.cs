@@ -41,8 +41,8 @@ public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, TimeProvid
         foreach (var name in typeof(DemoWorld).Assembly.GetManifestResourceNames().Where(name => name.EndsWith(".txt", StringComparison.Ordinal)).Order(StringComparer.Ordinal))
         {
             await using var file = typeof(DemoWorld).Assembly.GetManifestResourceStream(name)!;
-            var (draft, _) = await SongSheet.ReadAsync(file, cancel);
-            var song = Good(Song.Create(draft, clock.GetUtcNow(), "Maren"));
+            using var text = new StreamReader(file);
+            var song = Song.Create(Good(SongSheet.Read(await text.ReadToEndAsync(cancel), [])), Shelf.MainId, clock.GetUtcNow(), "Maren");
             songs.Add(song.Title, song);
             db.Songs.Add(song);
         }

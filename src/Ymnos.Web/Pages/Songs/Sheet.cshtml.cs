@@ -14,6 +14,6 @@ public sealed class SheetModel(YmnosDb db) : PageModel
         if (await db.Songs.AsNoTracking().FirstOrDefaultAsync(song => song.Id == id && song.BinnedAt == null, cancel) is not { } song)
             return NotFound();
         var name = string.Concat(song.Title.Where(c => char.IsLetterOrDigit(c) || c is ' ' or '-')).Trim();
-        return File(Encoding.UTF8.GetBytes(SongSheet.Write(song)), "text/plain; charset=utf-8", $"{(name.Length > 0 ? name : "song")}.txt");
+        return File(Encoding.UTF8.GetBytes(SongSheet.Write(song.Content)), "text/plain; charset=utf-8", $"{(name.Length > 0 ? name : "song")}.txt");
     }
 }
