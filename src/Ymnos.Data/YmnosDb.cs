@@ -56,7 +56,7 @@ public sealed class YmnosDb(DbContextOptions<YmnosDb> options)
         builder.HasPostgresExtension("pg_trgm");
         builder.ApplyConfigurationsFromAssembly(typeof(YmnosDb).Assembly);
         builder.Entity<Congregation>().Property(congregation => congregation.Id).ValueGeneratedNever();
-        builder.Entity<Congregation>().Property(congregation => congregation.SectionKinds).AsJson().HasDefaultValueSql("'[]'::jsonb");
+        builder.Entity<Congregation>().Property(congregation => congregation.SectionKinds).AsJson();
         builder.Entity<Person>().ToTable("people").Ignore(person => person.FirstName).Property(person => person.FullName).HasMaxLength(200);
         builder.Entity<IdentityRole<Guid>>().ToTable("roles");
         builder.Entity<IdentityUserRole<Guid>>().ToTable("person_roles");
@@ -75,7 +75,7 @@ public sealed class YmnosDb(DbContextOptions<YmnosDb> options)
         await using var transaction = Database.CurrentTransaction is null ? await Database.BeginTransactionAsync(cancellationToken) : null;
         KeepStates(changed);
         var terms = await FillFindsAsync(changed, cancellationToken);
-        var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+        var saved = await SaveAsync(acceptAllChangesOnSuccess, cancellationToken);
         await SongPrints.WriteAsync(this, [.. changed.Select(entry => entry.Entity)], cancellationToken);
         if (terms.Length > 0)
             await Database.ExecuteSqlAsync($"insert into find_terms (term) select unnest({terms}) order by 1 on conflict do nothing", cancellationToken);
@@ -88,6 +88,19 @@ public sealed class YmnosDb(DbContextOptions<YmnosDb> options)
     public override int SaveChanges(bool acceptAllChangesOnSuccess) => ChangeTracker.Entries<Song>().All(song => song.State == EntityState.Unchanged)
         ? base.SaveChanges(acceptAllChangesOnSuccess)
         : throw new NotSupportedException("Songs are saved with what they are found by; call SaveChangesAsync.");
+
+    /// <summary>Two who save the same song at once write the same state into its history: the second is a clash, not a fault.</summary>
+    private async Task<int> SaveAsync(bool acceptAllChangesOnSuccess, CancellationToken cancel)
+    {
+        try
+        {
+            return await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancel);
+        }
+        catch (DbUpdateException clash) when (clash.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation, ConstraintName: "pk_song_states" })
+        {
+            throw new DbUpdateConcurrencyException("Somebody else has saved this song.", clash);
+        }
+    }
 
     /// <summary>What a song was before this save goes into its history.</summary>
     private void KeepStates(List<EntityEntry<Song>> changed)

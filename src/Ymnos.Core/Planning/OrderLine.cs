@@ -28,7 +28,7 @@ public abstract class Entry : OrderLine;
 /// <summary>A song, sung in one of its sung orders.</summary>
 public sealed class SongEntry : Entry
 {
-    public required Guid SongId { get; init; }
+    public required Guid SongId { get; set; }
 
     /// <summary>Name of the sung order; the song's usual one when it has gone.</summary>
     public string OrderName { get; init; } = Songs.SungOrder.FullName;

@@ -119,6 +119,14 @@ public sealed class Service
         return true;
     }
 
+    /// <summary>Sings another song wherever one stood, in the other's usual order where it has none of that name.</summary>
+    public void Sing(Guid song, Guid instead)
+    {
+        foreach (var entry in _lines.OfType<SongEntry>().Where(entry => entry.SongId == song))
+            entry.SongId = instead;
+        Revision++;
+    }
+
     public void Bin(DateTimeOffset now)
     {
         BinnedAt = now;

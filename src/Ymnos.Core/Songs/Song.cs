@@ -132,6 +132,22 @@ public sealed class Song
         Save(content, now, by, $"changes from the {origin.Source}");
     }
 
+    /// <summary>Makes the song again what it was at an earlier time.</summary>
+    /// <param name="content">What it said then.</param>
+    /// <param name="shelf">Where it stood.</param>
+    /// <param name="wasBinned">Whether it lay in the bin.</param>
+    /// <param name="now">When it is brought back.</param>
+    /// <param name="by">Who brings it back.</param>
+    /// <param name="what">For the history.</param>
+    public void BringBack(SongContent content, Guid shelf, bool wasBinned, DateTimeOffset now, string by, string what)
+    {
+        (Content, ShelfId) = (content, shelf);
+        if (!wasBinned)
+            MergedInto = null;
+        BinnedAt = wasBinned ? BinnedAt ?? now : null;
+        Touch(now, by, what);
+    }
+
     public void Bin(DateTimeOffset now, string by)
     {
         BinnedAt = now;

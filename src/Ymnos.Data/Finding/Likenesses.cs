@@ -22,7 +22,7 @@ public sealed class Likenesses(YmnosDb db)
         var prints = songs.SelectMany(song => SongPrint.Of(song.Value).Select(print => (song.Key, Print: print))).ToList();
         var (keys, numbers) = (prints.ConvertAll(row => row.Key).ToArray(), prints.ConvertAll(row => row.Print).ToArray());
         var candidates = await db.Database.SqlQuery<Candidate>($"""
-            select key as "Key", song_id as "SongId" from (
+            select key as "Key", song_id as "song_id" from (
                 select asked.key, p.song_id, row_number() over (partition by asked.key order by count(*) desc, p.song_id) as place
                 from unnest({keys}, {numbers}) as asked(key, print) join song_prints p on p.print = asked.print
                 where p.song_id <> asked.key

@@ -187,11 +187,11 @@ public sealed class SongSearch(YmnosDb db)
     {
         var page = ids.Take(pageSize).ToArray();
         var rows = await db.Database.SqlQuery<Row>($"""
-            select f.song_id as "Id", f.shelf_id as "ShelfId", f.title as "Title", f.language as "Language", f.people as "People", f.books as "Books", f.lines as "Lines",
+            select f.song_id as "Id", f.shelf_id as "shelf_id", f.title as "Title", f.language as "Language", f.people as "People", f.books as "Books", f.lines as "Lines",
                 (select count(distinct s.id) from order_lines o join services s on s.id = o.service_id
                  where o.song_id = f.song_id and o.removed_at is null and s.binned_at is null and s.date < {today})::int as "Uses",
                 (select max(s.date) from order_lines o join services s on s.id = o.service_id
-                 where o.song_id = f.song_id and o.removed_at is null and s.binned_at is null and s.date < {today}) as "LastSung"
+                 where o.song_id = f.song_id and o.removed_at is null and s.binned_at is null and s.date < {today}) as "last_sung"
             from song_finds f where f.song_id = any({page})
             """).ToDictionaryAsync(row => row.Id, cancel);
         return new(

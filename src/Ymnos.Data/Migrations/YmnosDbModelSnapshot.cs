@@ -307,10 +307,8 @@ namespace Ymnos.Data.Migrations
 
                     b.Property<string>("SectionKinds")
                         .IsRequired()
-                        .ValueGeneratedOnAdd()
                         .HasColumnType("jsonb")
-                        .HasColumnName("section_kinds")
-                        .HasDefaultValueSql("'[]'::jsonb");
+                        .HasColumnName("section_kinds");
 
                     b.Property<string>("TimeZone")
                         .IsRequired()

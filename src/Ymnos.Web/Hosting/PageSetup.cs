@@ -2,6 +2,7 @@ using System.Text.Encodings.Web;
 using System.Text.Unicode;
 using Microsoft.AspNetCore.Mvc.ModelBinding.Metadata;
 using Microsoft.Extensions.WebEncoders;
+using Ymnos.Web.Songs;
 
 namespace Ymnos.Web.Hosting;
 
@@ -24,6 +25,8 @@ internal static class PageSetup
         builder.Services.Configure<WebEncoderOptions>(options => options.TextEncoderSettings = new TextEncoderSettings(UnicodeRanges.All));
         builder.Services.AddHttpContextAccessor();
         builder.Services.AddScoped<House>();
+        builder.Services.AddScoped<Shelves>();
+        builder.Services.AddScoped<SongDesk>();
     }
 
     /// <summary>A field that was left empty is an empty text, not the absence of one.</summary>

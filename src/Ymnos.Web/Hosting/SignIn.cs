@@ -13,6 +13,7 @@ public static class May
 {
     public const string EditSongs = nameof(EditSongs);
     public const string Plan = nameof(Plan);
+    public const string Settle = nameof(Settle);
     public const string RunBooth = nameof(RunBooth);
 }
 
@@ -45,11 +46,14 @@ internal static class SignIn
             .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build())
             .AddPolicy(May.EditSongs, policy => policy.RequireRole(Roles.Coordinator, Roles.Keeper))
             .AddPolicy(May.Plan, policy => policy.RequireRole(Roles.Coordinator))
+            .AddPolicy(May.Settle, policy => policy.RequireRole(Roles.Coordinator))
             .AddPolicy(May.RunBooth, policy => policy.RequireRole(Roles.Coordinator, Roles.Volunteer));
         builder.Services.AddSingleton<IAuthorizationMiddlewareResultHandler, WhatYouMayNotSeeIsNotThere>();
     }
 
     public static string FullName(this ClaimsPrincipal person) => person.FindFirstValue(PersonClaims.FullName) ?? "";
+
+    public static Guid Id(this ClaimsPrincipal person) => Guid.TryParse(person.FindFirstValue(ClaimTypes.NameIdentifier), out var id) ? id : Guid.Empty;
 
     public static string FirstName(this ClaimsPrincipal person) => person.FullName().Split(' ')[0];
 

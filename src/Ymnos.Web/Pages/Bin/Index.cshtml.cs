@@ -6,12 +6,12 @@ using Ymnos.Core.Planning;
 using Ymnos.Core.Songs;
 using Ymnos.Data;
 using Ymnos.Web.Hosting;
-using Ymnos.Web.Live;
+using Ymnos.Web.Songs;
 
 namespace Ymnos.Web.Pages.Bin;
 
 [Authorize(May.EditSongs)]
-public sealed class IndexModel(YmnosDb db, TimeProvider clock, LiveRuns runs, IAuthorizationService authorization) : PageModel
+public sealed class IndexModel(YmnosDb db, TimeProvider clock, SongDesk songs, Shelves shelves, IAuthorizationService authorization) : PageModel
 {
     private const int MostShown = 200;
 
@@ -23,18 +23,20 @@ public sealed class IndexModel(YmnosDb db, TimeProvider clock, LiveRuns runs, IA
 
     public async Task OnGetAsync(CancellationToken cancel)
     {
-        Songs = await db.Songs.AsNoTracking().Where(song => song.BinnedAt != null).OrderByDescending(song => song.BinnedAt).Take(MostShown).ToListAsync(cancel);
+        var entrusted = await shelves.EntrustedAsync(User, cancel);
+        var mine = entrusted.Shelves.ToList();
+        Songs = await db.Songs.AsNoTracking().Where(song => song.BinnedAt != null && (entrusted.All || mine.Contains(song.ShelfId))).OrderByDescending(song => song.BinnedAt).Take(MostShown).ToListAsync(cancel);
         if (await MayPlanAsync())
             Services = await db.Services.AsNoTracking().Where(service => service.BinnedAt != null).OrderByDescending(service => service.BinnedAt).Take(MostShown).ToListAsync(cancel);
     }
 
     public async Task<IActionResult> OnPostRestoreSongAsync(Guid id, CancellationToken cancel)
     {
-        if (await db.Songs.FirstOrDefaultAsync(song => song.Id == id && song.BinnedAt != null, cancel) is not { } song)
+        if (await db.Songs.FirstOrDefaultAsync(song => song.Id == id && song.BinnedAt != null, cancel) is not { } song || !await songs.MayEditAsync(User, song, cancel))
             return NotFound();
         song.Restore(clock.GetUtcNow(), User.FirstName());
         await db.SaveChangesAsync(cancel);
-        await runs.SongChangedAsync(id, cancel);
+        await songs.SavedAsync(song, cancel);
         return Redirect($"/songs/{id}");
     }
 

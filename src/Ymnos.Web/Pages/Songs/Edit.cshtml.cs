@@ -4,12 +4,12 @@ using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.Songs;
 using Ymnos.Data;
 using Ymnos.Web.Hosting;
-using Ymnos.Web.Live;
+using Ymnos.Web.Songs;
 
 namespace Ymnos.Web.Pages.Songs;
 
 [Authorize(May.EditSongs)]
-public sealed class EditModel(YmnosDb db, TimeProvider clock, LiveRuns runs) : WordsDeskPage
+public sealed class EditModel(YmnosDb db, TimeProvider clock, SongDesk songs) : WordsDeskPage
 {
     public Song Song { get; private set; } = null!;
 
@@ -58,12 +58,12 @@ public sealed class EditModel(YmnosDb db, TimeProvider clock, LiveRuns runs) : W
             Song = newer;
             return Clash(draft);
         }
-        await runs.SongChangedAsync(id, cancel);
+        await songs.SavedAsync(song, cancel);
         return Redirect($"/songs/{id}");
     }
 
-    private Task<Song?> FindAsync(Guid id, CancellationToken cancel) =>
-        db.Songs.FirstOrDefaultAsync(song => song.Id == id && song.BinnedAt == null, cancel);
+    private async Task<Song?> FindAsync(Guid id, CancellationToken cancel) =>
+        await db.Songs.FirstOrDefaultAsync(song => song.Id == id && song.BinnedAt == null, cancel) is { } song && await songs.MayEditAsync(User, song, cancel) ? song : null;
 
     /// <summary>Both texts are shown; saving again is then an answer to the newer revision.</summary>
     private Microsoft.AspNetCore.Mvc.RazorPages.PageResult Clash(SongDraft draft)

@@ -4,61 +4,238 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
+using Ymnos.Core;
 using Ymnos.Core.Planning;
 using Ymnos.Core.Shows;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Songs.Curating;
+using Ymnos.Core.Songs.Music;
+using Ymnos.Core.Songs.Pasting;
 using Ymnos.Data;
+using Ymnos.Data.Keeping;
 using Ymnos.Web.Hosting;
 using Ymnos.Web.Live;
+using Ymnos.Web.Songs;
 
 namespace Ymnos.Web.Pages.Songs;
 
-public sealed class SongModel(YmnosDb db, House house, ShowPress press, TimeProvider clock, LiveRuns runs, IAuthorizationService authorization) : PageModel
+/// <summary>Two texts of one section: what somebody else saved, and what this person typed.</summary>
+public sealed record SectionClash(SectionMark Mark, int Wording, string Theirs, string Typed, string By);
+
+public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk desk, ShowPress press, TimeProvider clock, LiveRuns runs, IAuthorizationService authorization) : PageModel
 {
+    private static readonly TimeSpan StillHere = TimeSpan.FromSeconds(25);
+
     public Song Song { get; private set; } = null!;
+
+    public string Shelf { get; private set; } = "";
 
     public string SavedAt { get; private set; } = "";
 
     public bool MayEdit { get; private set; }
+
+    public bool MayPlan { get; private set; }
+
+    public DateOnly Today { get; private set; }
+
+    public ImmutableArray<OwnSectionKind> OwnKinds { get; private set; } = [];
+
+    /// <summary>The sung order that is looked at.</summary>
+    public SungOrder Order { get; private set; } = null!;
 
     /// <summary>The song shown by itself.</summary>
     public ImmutableArray<Step> Steps { get; private set; }
 
     public int SizePercent { get; private set; }
 
+    public MusicKey? Key { get; private set; }
+
+    public CapoProposal? EasiestCapo { get; private set; }
+
     public IReadOnlyList<Service> Planned { get; private set; } = [];
 
-    public async Task<IActionResult> OnGetAsync(Guid id, CancellationToken cancel)
+    /// <summary>Services to come that the song can be put into.</summary>
+    public IReadOnlyList<Service> Coming { get; private set; } = [];
+
+    public SungDates Sung { get; private set; } = null!;
+
+    /// <summary>A song that is probably the same, and how many more there are.</summary>
+    public IReadOnlyList<(Guid Id, string Title, string Why)> Like { get; private set; } = [];
+
+    public SectionClash? Clash { get; private set; }
+
+    /// <summary>What went wrong with the last change, for the person.</summary>
+    public string Trouble { get; private set; } = "";
+
+    public async Task<IActionResult> OnGetAsync(Guid id, string? order, CancellationToken cancel)
     {
-        if (await db.Songs.AsNoTracking().FirstOrDefaultAsync(song => song.Id == id && song.BinnedAt == null, cancel) is not { } song)
-            return NotFound();
-        Song = song;
-        MayEdit = (await authorization.AuthorizeAsync(User, May.EditSongs)).Succeeded;
-        var congregation = await house.CongregationAsync(cancel);
-        var saved = congregation.Local(song.SavedAt);
-        SavedAt = DateOnly.FromDateTime(saved.DateTime) == congregation.Today(clock)
-            ? saved.ToString("H:mm", CultureInfo.InvariantCulture)
-            : saved.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
-        (Steps, SizePercent) = ShowCompiler.CompileSong(song, song.SungOrders[0], press.Style);
-        var today = congregation.Today(clock);
-        Planned = await db.Services.AsNoTracking()
-            .Where(service => service.BinnedAt == null && service.Date >= today
+        if (!await ReadAsync(id, order, cancel))
+            return await MergedAsync(id, cancel);
+        Like = [.. (await db.LikePairs.AsNoTracking().Where(pair => pair.ApartBy == null && (pair.OneId == id || pair.OtherId == id)).OrderByDescending(pair => pair.Score).Take(3)
+            .Join(db.Songs, pair => pair.OneId == id ? pair.OtherId : pair.OneId, song => song.Id, (pair, song) => new { song.Id, song.Title, pair.Why }).ToListAsync(cancel))
+            .Select(like => (like.Id, like.Title, like.Why))];
+        var used = await db.Services.AsNoTracking().Where(service => service.BinnedAt == null
                 && db.Set<SongEntry>().Any(entry => entry.ServiceId == service.Id && entry.SongId == id && entry.RemovedAt == null))
-            .OrderBy(service => service.Date).Take(20).ToListAsync(cancel);
+            .OrderByDescending(service => service.Date).Take(200).Select(service => new { Service = service, Sittings = service.Sittings.Count }).ToListAsync(cancel);
+        Planned = [.. used.Where(use => use.Service.Date >= Today).Select(use => use.Service).Reverse()];
+        Sung = SungDates.Of(used.Where(use => use.Service.Date < Today && use.Service.Date > Today.AddYears(-2)).Select(use => new SungOn(use.Service.Date, use.Sittings)));
+        MayPlan = (await authorization.AuthorizeAsync(User, May.Plan)).Succeeded;
+        if (MayPlan)
+            Coming = await db.Services.AsNoTracking().Where(service => service.BinnedAt == null && service.Date >= Today).OrderBy(service => service.Date).Take(12).ToListAsync(cancel);
         return Page();
+    }
+
+    /// <summary>The words alone, as they are now.</summary>
+    public async Task<IActionResult> OnGetWordsAsync(Guid id, string? order, CancellationToken cancel) =>
+        await ReadAsync(id, order, cancel) ? Partial("_Words", this) : NotFound();
+
+    /// <summary>Who else has the song open, and which revision it is at. Says in passing that this person is here.</summary>
+    public async Task<IActionResult> OnPostOthersAsync(Guid id, string? writes, CancellationToken cancel)
+    {
+        if (await desk.ReadAsync(id, cancel) is not { } song)
+            return NotFound();
+        var (me, now) = (User.Id(), clock.GetUtcNow());
+        var place = writes is { Length: > 0 and <= 60 } ? writes : "";
+        await db.Database.ExecuteSqlAsync($"""
+            insert into song_readers (song_id, person_id, name, writes, seen_at) values ({id}, {me}, {User.FirstName()}, {place}, {now})
+            on conflict (song_id, person_id) do update set writes = excluded.writes, seen_at = excluded.seen_at
+            """, cancel);
+        var since = now - StillHere;
+        var others = await db.SongReaders.AsNoTracking().Where(reader => reader.SongId == id && reader.PersonId != me && reader.SeenAt > since).OrderBy(reader => reader.Name).ToListAsync(cancel);
+        return new JsonResult(new
+        {
+            revision = song.Revision,
+            savedBy = song.SavedBy,
+            others = string.Join(", ", others.Select(other => other.Writes.Length > 0 ? $"{other.Name} is writing in {other.Writes}" : $"{other.Name} is here too")),
+        });
+    }
+
+    /// <summary>One section's words in one wording. They are saved when the section is as the person saw it; else both texts are shown.</summary>
+    public async Task<IActionResult> OnPostWriteAsync(Guid id, string? order, string? mark, int wording, string? text, string? was, CancellationToken cancel)
+    {
+        if (!SectionMark.TryParse(mark, out var section))
+            return BadRequest();
+        var typed = text ?? "";
+        var change = await desk.ChangeAsync(User, id, $"words of {section}",
+            song => wording >= 0 && wording < song.Wordings.Length && Same(TextOf(song, wording, section), was ?? ""),
+            song => WordsEdit.Write(song.Content, wording, section, typed), cancel);
+        if (change is { Refusal: Refusal.Overtaken, Song: { } now } && wording >= 0 && wording < now.Wordings.Length)
+        {
+            if (!Same(TextOf(now, wording, section), typed))
+                Clash = new(section, wording, TextOf(now, wording, section), typed, now.SavedBy);
+        }
+        return await AnswerAsync(change, id, order, cancel);
+    }
+
+    /// <summary>A change to the sections themselves, made on the revision the person saw.</summary>
+    public async Task<IActionResult> OnPostArrangeAsync(Guid id, string? order, int revision, string? deed, string? mark, int line, int wording, string? to, CancellationToken cancel)
+    {
+        if (!SectionMark.TryParse(mark, out var section))
+            return BadRequest();
+        var change = await desk.ChangeAsync(User, id, revision, $"{deed} {section}", song => deed switch
+        {
+            "break" => WordsEdit.Break(song, section, line),
+            "part" => WordsEdit.Split(song, section, line),
+            "join" => WordsEdit.Join(song, section),
+            "up" => WordsEdit.Move(song, section, -1),
+            "down" => WordsEdit.Move(song, section, 1),
+            "remove" => WordsEdit.Remove(song, section),
+            "add" when KindNamed(to) is { } kind => WordsEdit.Add(song, kind, section),
+            "relabel" when SectionMark.TryParse(to, out var label) => WordsEdit.Relabel(song, section, label),
+            "count" => WordsEdit.Count(song, section, int.TryParse(to, NumberStyles.None, CultureInfo.InvariantCulture, out var bars) ? bars : string.IsNullOrWhiteSpace(to) ? null : 0),
+            "mend" => Mend(song, section, wording),
+            "blank" => song with { OpensBlank = !song.OpensBlank },
+            _ => new List<Problem> { new("Words", "This cannot be done.") },
+        }, cancel);
+        return await AnswerAsync(change, id, order, cancel);
+    }
+
+    /// <summary>Brings the state before the last save back.</summary>
+    public async Task<IActionResult> OnPostUndoAsync(Guid id, string? order, int revision, CancellationToken cancel)
+    {
+        if (await db.SongStates.AsNoTracking().FirstOrDefaultAsync(state => state.SongId == id && state.Revision == revision - 1, cancel) is not { } before)
+            return NotFound();
+        var change = await desk.ChangeAsync(User, id, revision, "took the last change back", _ => before.Content, cancel);
+        return await AnswerAsync(change, id, order, cancel);
     }
 
     public async Task<IActionResult> OnPostBinAsync(Guid id, CancellationToken cancel)
     {
-        if (!(await authorization.AuthorizeAsync(User, May.EditSongs)).Succeeded
-            || await db.Songs.FirstOrDefaultAsync(song => song.Id == id && song.BinnedAt == null, cancel) is not { } song)
+        if (await db.Songs.FirstOrDefaultAsync(song => song.Id == id && song.BinnedAt == null, cancel) is not { } song || !await desk.MayEditAsync(User, song, cancel))
             return NotFound();
         song.Bin(clock.GetUtcNow(), User.FirstName());
         await db.SaveChangesAsync(cancel);
-        await runs.SongChangedAsync(id, cancel);
+        await desk.SavedAsync(song, cancel);
         TempData["Said"] = $"{song.Title} lies in the bin. Services that sing it keep its words.";
         TempData["SaidLink"] = "/bin";
         TempData["SaidLinkText"] = "Open the bin";
         return Redirect("/songs");
     }
+
+    /// <summary>Puts the song at the end of a service to come.</summary>
+    public async Task<IActionResult> OnPostPlanAsync(Guid id, Guid service, string? order, CancellationToken cancel)
+    {
+        if (!(await authorization.AuthorizeAsync(User, May.Plan)).Succeeded || await desk.ReadAsync(id, cancel) is not { } song || await db.ServiceAsync(service, cancel) is not { } planned)
+            return NotFound();
+        planned.Add(new SongEntry { SongId = id, OrderName = song.OrderNamed(order ?? "").Name });
+        await db.SaveChangesAsync(cancel);
+        await runs.ServiceChangedAsync(service, cancel);
+        return Redirect($"/calendar/{service}");
+    }
+
+    /// <summary>One section as it is typed: a line a line, chords inline.</summary>
+    public static string TextOf(Song song, int wording, SectionMark mark) =>
+        string.Join('\n', song.Wordings[wording].Find(mark)?.Lines.Select(Chords.WriteInline) ?? []);
+
+    private async Task<IActionResult> AnswerAsync(SongChange change, Guid id, string? order, CancellationToken cancel)
+    {
+        if (change.Refusal == Refusal.NotThere)
+            return NotFound();
+        Trouble = change.Refusal switch
+        {
+            Refusal.Wrong => change.Problems[0].Message,
+            Refusal.Overtaken when Clash is null => $"{change.Song!.SavedBy} changed this song just before. Here it is as it stands now; look, and do yours again.",
+            _ => "",
+        };
+        db.ChangeTracker.Clear();
+        return await ReadAsync(id, order, cancel) ? Partial("_Words", this) : NotFound();
+    }
+
+    private async Task<bool> ReadAsync(Guid id, string? order, CancellationToken cancel)
+    {
+        if (await desk.ReadAsync(id, cancel) is not { } song)
+            return false;
+        Song = song;
+        MayEdit = await desk.MayEditAsync(User, song, cancel);
+        Shelf = await shelves.NameOfAsync(song.ShelfId, cancel);
+        var congregation = await house.CongregationAsync(cancel);
+        OwnKinds = congregation.SectionKinds;
+        Today = congregation.Today(clock);
+        var saved = congregation.Local(song.SavedAt);
+        SavedAt = DateOnly.FromDateTime(saved.DateTime) == Today ? saved.ToString("H:mm", CultureInfo.InvariantCulture) : DateOnly.FromDateTime(saved.DateTime).Short();
+        Order = song.OrderNamed(order ?? "");
+        (Steps, SizePercent) = ShowCompiler.CompileSong(song, Order, press.Style);
+        Key = MusicKey.TryParse(Order.Key, out var key) ? key : ChordSheet.KeyOf(song.Content);
+        if (song.FirstWording.HasChords && ChordSheet.Of(song.Content, song.FirstWording, Key, 0, ChordNotation.Letters).Capos is [var easiest, ..])
+            EasiestCapo = easiest;
+        return true;
+    }
+
+    /// <summary>A song that was merged into another leads there.</summary>
+    private async Task<IActionResult> MergedAsync(Guid id, CancellationToken cancel) =>
+        await db.Songs.AsNoTracking().Where(song => song.Id == id).Select(song => song.MergedInto).FirstOrDefaultAsync(cancel) is { } into
+            ? Redirect($"/songs/{into}")
+            : NotFound();
+
+    private static Outcome<SongContent> Mend(SongContent song, SectionMark mark, int wording)
+    {
+        if (wording < 1 || wording >= song.Wordings.Length || song.FirstWording.Find(mark) is not { } first
+            || SectionPairing.Of(first, song.Wordings[wording].Find(mark)) is not { Mended.IsEmpty: false } pairing)
+            return new List<Problem> { new("Words", "There is nothing to mend here any more.") };
+        return WordsEdit.Write(song, wording, mark, string.Join('\n', pairing.Mended.Select(Chords.WriteInline)));
+    }
+
+    private static SectionKind? KindNamed(string? letter) => SectionMark.TryParse(letter == "1" ? "1" : letter, out var mark) ? mark.Kind : null;
+
+    private static bool Same(string one, string other) => CleanText.Lines(one).Select(CleanText.Line).Where(line => line.Length > 0).SequenceEqual(CleanText.Lines(other).Select(CleanText.Line).Where(line => line.Length > 0));
 }

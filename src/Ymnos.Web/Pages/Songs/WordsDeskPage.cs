@@ -12,7 +12,13 @@ namespace Ymnos.Web.Pages.Songs;
 /// <param name="Back">Where to go without saving.</param>
 /// <param name="Save">What the button says.</param>
 /// <param name="Revision">The revision the edit was made on; 0 for a new song.</param>
-public sealed record Desk(SongDraft Draft, IReadOnlyList<Problem> Problems, string Back, string Save, int Revision);
+public sealed record Desk(SongDraft Draft, IReadOnlyList<Problem> Problems, string Back, string Save, int Revision)
+{
+    /// <summary>Shelves that a new song can stand on.</summary>
+    public IReadOnlyList<Shelf> Shelves { get; init; } = [];
+
+    public Guid Shelf { get; init; }
+}
 
 /// <summary>What the reader made of the text, ready to stand beside it.</summary>
 /// <param name="Reading">Nothing when the text is too long to read.</param>
