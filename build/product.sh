@@ -42,6 +42,7 @@ build_application() {
     local folder
     folder=$state/app-$(date +%s)-$$
     dotnet publish src/Ymnos.Web -c Release -o "$folder" --nologo -v quiet -clp:ErrorsOnly || fail "The application did not build."
+    dotnet publish src/Ymnos.StandIns -c Release -o "$folder/outside" --nologo -v quiet -clp:ErrorsOnly || fail "The stand-ins for the outside did not build."
     ln -sfn "$folder" "$state/app"
     mv "$state/app.stamp.new" "$state/app.stamp"
     # The one before may still be running.

@@ -1,6 +1,8 @@
 using Ymnos.Web.Demo;
 using Ymnos.Web.Hosting;
+using Ymnos.Web.Jobs;
 using Ymnos.Web.Live;
+using Ymnos.Web.Outside;
 
 var builder = WebApplication.CreateBuilder(args);
 builder.AddClock();
@@ -9,6 +11,8 @@ builder.AddSignIn();
 builder.AddLimits();
 builder.AddPages();
 builder.Services.AddLive(builder.Environment);
+builder.Services.AddJobs();
+builder.AddOutside();
 builder.Services.AddScoped<DemoWorld>();
 
 var app = builder.Build();

@@ -1,9 +1,12 @@
 using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
 using Ymnos.Core;
 using Ymnos.Core.People;
 using Ymnos.Core.Planning;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Songs.Curating;
 using Ymnos.Data;
+using Ymnos.Data.Finding;
 using Ymnos.Data.People;
 using Ymnos.Formats.PlainText;
 using Ymnos.Web.Hosting;
@@ -11,7 +14,7 @@ using Ymnos.Web.Hosting;
 namespace Ymnos.Web.Demo;
 
 /// <summary>Quayside Church, Port Ellery: everything in it is made up. Loaded into an empty database, with dates reckoned from that day.</summary>
-public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, TimeProvider clock)
+public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, Likenesses likenesses, TimeProvider clock)
 {
     /// <summary>Shown on the sign-in page while the demo is loaded.</summary>
     public const string Password = "lantern-over-water";
@@ -37,31 +40,114 @@ public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, TimeProvid
             FirstStart.Demand(await people.AddToRoleAsync(person, role));
         }
 
-        var songs = new Dictionary<string, Song>();
-        foreach (var name in typeof(DemoWorld).Assembly.GetManifestResourceNames().Where(name => name.EndsWith(".txt", StringComparison.Ordinal)).Order(StringComparer.Ordinal))
-        {
-            await using var file = typeof(DemoWorld).Assembly.GetManifestResourceStream(name)!;
-            using var text = new StreamReader(file);
-            var song = Song.Create(Good(SongSheet.Read(await text.ReadToEndAsync(cancel), [])), Shelf.MainId, clock.GetUtcNow(), "Maren");
-            songs.Add(song.Title, song);
-            db.Songs.Add(song);
-        }
-        db.Services.Add(HarvestOfTheSea(congregation.Today(clock), songs));
+        var odile = (await people.FindByNameAsync("odile"))!;
+        var main = await db.Shelves.SingleAsync(shelf => shelf.Id == Shelf.MainId, cancel);
+        var choir = new Shelf { Name = "Choir", Position = 1, Keepers = [odile.Id] };
+        var young = new Shelf { Name = "Young people", Position = 2 };
+        db.Shelves.AddRange(choir, young);
+        main.Keepers.Add(odile.Id);
+        congregation.SectionKinds = [new OwnSectionKind('D', "descant")];
+
+        var songs = await SongsAsync(main, choir, young, cancel);
+        db.Songs.AddRange(songs.Values);
+        var today = congregation.Today(clock);
+        db.Services.AddRange(PastServices(today, songs));
+        db.Services.Add(HarvestOfTheSea(today, songs));
+        db.Services.Add(FromThePattern(today));
         await db.SaveChangesAsync(cancel);
+        await likenesses.RefreshAsync(songs.Values, cancel);
     }
+
+    /// <summary>The songs of the demo: a sheet each, and beside it a file for every other wording.</summary>
+    private async Task<Dictionary<string, Song>> SongsAsync(Shelf main, Shelf choir, Shelf young, CancellationToken cancel)
+    {
+        var assembly = typeof(DemoWorld).Assembly;
+        var texts = new Dictionary<string, string>();
+        foreach (var name in assembly.GetManifestResourceNames().Where(name => name.EndsWith(".txt", StringComparison.Ordinal)).Order(StringComparer.Ordinal))
+        {
+            using var text = new StreamReader(assembly.GetManifestResourceStream(name)!);
+            texts.Add(name[..^4], await text.ReadToEndAsync(cancel));
+        }
+        var songs = new Dictionary<string, Song>();
+        foreach (var (name, sheet) in texts.Where(text => !IsWording(text.Key)))
+        {
+            var content = Good(SongSheet.Read(sheet, []));
+            foreach (var (wording, text) in texts.Where(text => text.Key.StartsWith(name + ".", StringComparison.Ordinal) && IsWording(text.Key)))
+                content = Good(WordingEdit.Add(content, WordingOf(wording[(name.Length + 1)..], text)));
+            var shelf = name.Contains(".choir.", StringComparison.Ordinal) ? choir : name.Contains(".young.", StringComparison.Ordinal) ? young : main;
+            songs.Add(content.Title, Song.Create(content, shelf.Id, clock.GetUtcNow(), "Maren"));
+        }
+        return songs;
+
+        // "…lantern-over-water.fr": a language behind the song's name.
+        static bool IsWording(string name) => WordingLanguage.IsOffered(name[(name.LastIndexOf('.') + 1)..]);
+    }
+
+    private static WordingDraft WordingOf(string language, string text)
+    {
+        var lines = text.Split('\n');
+        var head = lines.TakeWhile(line => line.Length > 0).Select(line => line.Split(": ", 2)).ToDictionary(line => line[0], line => line[1]);
+        return new WordingDraft
+        {
+            Language = language,
+            Title = head.GetValueOrDefault("Title", ""),
+            Translator = head.GetValueOrDefault("Translator", ""),
+            Year = head.GetValueOrDefault("Year", ""),
+            Holder = head.GetValueOrDefault("Holder", ""),
+            Text = string.Join('\n', lines.SkipWhile(line => line.Length > 0)),
+        };
+    }
+
+    /// <summary>Eight Sundays gone by, the latest last week.</summary>
+    private IEnumerable<Service> PastServices(DateOnly today, Dictionary<string, Song> songs)
+    {
+        (int WeeksAgo, string Title, string[] Sung)[] past =
+        [
+            (60, "Lights of Advent", ["Advent Watch", "Bells of Ellery", "Fog on the Sound", "Lantern over Water"]),
+            (44, "Feast of the Boats", ["Song of the Hundred Boats", "All the Islands Sing", "Bread on the Shingle", "Go Out with the Tide"]),
+            (31, "Morning on the Shore", ["La marée du matin", "Nets of Light", "Bread on the Shingle", "Lantern over Water"]),
+            (22, "Blessing of the Nets", ["Nets of Light", "Hands on the Tiller", "Undertow", "Go Out with the Tide"]),
+            (13, "Stormy Weather", ["No Chart for This", "Salt on the Wind", "The Seventh Wave", "Evening at Anchor"]),
+            (8, "An Open Table", ["A Table on the Quay", "Lantern over Water", "He Knew My Knots", "Go Out with the Tide"]),
+            (3, "Small Boats", ["Small Boat, Big Sea", "Jump In", "Rain on the Slates", "Undertow"]),
+            (1, "All the Islands", ["All the Islands Sing", "I Lift My Eyes to the Headland", "Rain on the Slates", "Evening at Anchor"]),
+        ];
+        var sunday = today.AddDays(-(int)today.DayOfWeek);
+        foreach (var (weeksAgo, title, sung) in past)
+        {
+            // In summer there is one sitting.
+            var service = Begin(title, sunday.AddDays(weeksAgo == 1 && sunday == today ? -7 : -7 * weeksAgo), weeksAgo is 8 or 13 ? "9:30" : "9:30, 11:15");
+            service.Add(TypedLine.Read("Welcome 3:00")!.AsSpoken());
+            foreach (var song in sung)
+                service.Add(new SongEntry { SongId = songs[song].Id });
+            service.Add(TypedLine.Read("Blessing 1:00")!.AsSpoken());
+            yield return service;
+        }
+    }
+
+    /// <summary>The Sunday after Harvest, with the bare order that services begin from.</summary>
+    private Service FromThePattern(DateOnly today)
+    {
+        var service = Begin("Third Sunday", today.AddDays(((7 - (int)today.DayOfWeek) % 7) + 14), "9:30, 11:15");
+        foreach (var part in (string[])["Gathering", "Word", "Response", "Sending"])
+            service.Add(new Part { Name = part });
+        return service;
+    }
+
+    private Service Begin(string title, DateOnly date, string startTimes) => Good(Service.Create(new ServiceDraft
+    {
+        Title = title,
+        Date = date.ToString("O", System.Globalization.CultureInfo.InvariantCulture),
+        Place = "Quayside hall",
+        StartTimes = startTimes,
+        TargetLength = "60 min",
+    }, clock.GetUtcNow()));
 
     private Service HarvestOfTheSea(DateOnly today, Dictionary<string, Song> songs)
     {
         // The Sunday after next; a Sunday itself counts as the next one.
         var next = today.AddDays((7 - (int)today.DayOfWeek) % 7);
-        var service = Good(Service.Create(new ServiceDraft
-        {
-            Title = "Harvest of the Sea",
-            Date = next.AddDays(7).ToString("O", System.Globalization.CultureInfo.InvariantCulture),
-            Place = "Quayside hall",
-            StartTimes = "9:30, 11:15",
-            TargetLength = "60 min",
-        }, clock.GetUtcNow()));
+        var service = Begin("Harvest of the Sea", next.AddDays(7), "9:30, 11:15");
 
         Part("Gathering");
         Spoken("Welcome", "3:00");
