@@ -37,6 +37,14 @@ public sealed class TestDatabase : IAsyncDisposable
         return database;
     }
 
+    /// <summary>A database with nothing in it, not even tables.</summary>
+    public static async Task<TestDatabase> CreateEmptyAsync()
+    {
+        var database = new TestDatabase($"t{Guid.NewGuid():N}");
+        await RunAsync($"create database {database._name}");
+        return database;
+    }
+
     public YmnosDb Open() => new((DbContextOptions<YmnosDb>)YmnosDb.Configure(new DbContextOptionsBuilder<YmnosDb>(), Connection).Options);
 
     public async ValueTask DisposeAsync()

@@ -37,9 +37,9 @@ public sealed class DoorTests
         var service = (await db.Services.FirstAsync(TestContext.Current.CancellationToken)).Id;
         var song = (await db.Songs.FirstAsync(TestContext.Current.CancellationToken)).Id;
 
-        await Expect(true, [.. Reading, $"/songs/{song}", $"/calendar/{service}", $"/songs/{song}/sheet"]);
-        await Expect(keeps, [.. Keeping, $"/songs/{song}/edit"]);
-        await Expect(plans, [.. Planning, $"/calendar/{service}/edit", $"/calendar/{service}?handler=Offers&typed=a"]);
+        await Expect(true, [.. Reading, $"/songs/{song}", $"/calendar/{service}", $"/songs/{song}/file/text", $"/songs/{song}/file/openlyrics", $"/songs/{song}/chords", $"/songs/{song}/history", "/songs/tidy"]);
+        await Expect(keeps, [.. Keeping, $"/songs/{song}/edit", $"/songs/{song}/orders", $"/songs/{song}/wordings/new", $"/songs/{song}/shelf", "/songs/import", "/songs/outside"]);
+        await Expect(plans, [.. Planning, "/settings", "/songs/books", $"/calendar/{service}/edit", $"/calendar/{service}?handler=Offers&typed=a"]);
         await Expect(runsBooth, [$"/booth/{sitting}"]);
 
         using var change = await browser.SubmitAsync("/", new() { ["kind"] = "part", ["typed"] = "Word" }, $"/calendar/{service}?handler=Add");

@@ -16,6 +16,10 @@ public sealed class SongLayout
     /// <summary>Text comes down to this part of its size to keep a line whole; beyond it lines wrap.</summary>
     private const double SizeWorthAWholeLine = 0.8;
 
+    /// <summary>Whether a line cannot stand whole in a style even when its letters come down as far as is worth it.</summary>
+    public static bool IsTooLong(string line, Style style) =>
+        style.Words.Face.Width(line) * style.Words.Size * SizeWorthAWholeLine > style.WordsFrame.Width;
+
     private readonly Style _style;
     private readonly Dictionary<SectionMark, ImmutableArray<SectionSlide>> _slides = [];
 

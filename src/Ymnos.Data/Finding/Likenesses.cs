@@ -48,15 +48,15 @@ public sealed class Likenesses(YmnosDb db)
         var apart = await db.LikePairs.AsNoTracking().Where(pair => pair.ApartBy != null && (ids.Contains(pair.OneId) || ids.Contains(pair.OtherId)))
             .ToDictionaryAsync(pair => (pair.OneId, pair.OtherId), pair => pair.ApartBy, cancel);
         await db.LikePairs.Where(pair => ids.Contains(pair.OneId) || ids.Contains(pair.OtherId)).ExecuteDeleteAsync(cancel);
-        db.LikePairs.AddRange(pairs.Select(pair => new LikePair
-        {
-            OneId = pair.One,
-            OtherId = pair.Other,
-            Score = pair.Likeness.Score,
-            Why = pair.Likeness.Why,
-            ApartBy = apart.GetValueOrDefault((pair.One, pair.Other)),
-        }));
-        await db.SaveChangesAsync(cancel);
+        var (ones, others) = (pairs.ConvertAll(pair => pair.One).ToArray(), pairs.ConvertAll(pair => pair.Other).ToArray());
+        var (scores, whys) = (pairs.ConvertAll(pair => pair.Likeness.Score).ToArray(), pairs.ConvertAll(pair => pair.Likeness.Why).ToArray());
+        var aparts = pairs.ConvertAll(pair => apart.GetValueOrDefault((pair.One, pair.Other))).ToArray();
+        // Two who save two like songs at once may both write the pair.
+        await db.Database.ExecuteSqlAsync($"""
+            insert into like_pairs (one_id, other_id, score, why, apart_by)
+            select * from unnest({ones}, {others}, {scores}, {whys}, {aparts})
+            on conflict (one_id, other_id) do update set score = excluded.score, why = excluded.why
+            """, cancel);
     }
 
     private static Guid Least(Guid one, Guid other) => one.CompareTo(other) < 0 ? one : other;

@@ -35,6 +35,9 @@ public sealed class SongSearch(YmnosDb db)
 
     private const int MostWords = 8;
 
+    /// <summary>Enough songs to know what a library's filters are; all of a large one would take longer than the page.</summary>
+    private const int OffersLookAt = 2_000;
+
     // Above every letter: the end of the range of texts that begin alike, in the "C" collation.
     private const string Last = "\U0010FFFF";
 
@@ -108,13 +111,13 @@ public sealed class SongSearch(YmnosDb db)
         return await IdsAsync($"select f.song_id as \"Value\" from song_finds f where {filter.Where} order by f.sort_title, f.song_id limit @most", filter, cancel, new("most", most), new("today", today));
     }
 
-    /// <summary>The filters that can be clicked: what the library's songs carry most, up to so many of a kind.</summary>
+    /// <summary>The filters that can be clicked: what the songs saved last carry most, up to so many of a kind.</summary>
     public async Task<IReadOnlyList<SongFilter>> OffersAsync(int mostEach, CancellationToken cancel)
     {
         var tokens = await db.Database.SqlQuery<TokenCount>($"""
             select token as "Token", songs as "Songs" from (
                 select token, count(*) as songs, row_number() over (partition by split_part(token, ':', 1) order by count(*) desc, token) as place
-                from (select unnest(tokens) as token from song_finds limit 200000) carried
+                from (select unnest(latest.tokens) as token from (select tokens from song_finds order by saved_at desc, song_id desc limit {OffersLookAt}) latest) carried
                 where token like 'book:%' or token like 'topic:%' or token like 'lang:%' or token like 'key:%'
                 group by token) counted
             where place <= {mostEach} order by token

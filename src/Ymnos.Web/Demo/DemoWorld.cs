@@ -68,11 +68,12 @@ public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, Likenesses
             using var text = new StreamReader(assembly.GetManifestResourceStream(name)!);
             texts.Add(name[..^4], await text.ReadToEndAsync(cancel));
         }
+        var languages = WordingLanguage.All.Select(language => language.Key).ToList();
         var songs = new Dictionary<string, Song>();
         foreach (var (name, sheet) in texts.Where(text => !IsWording(text.Key)))
         {
             var content = Good(SongSheet.Read(sheet, []));
-            foreach (var (wording, text) in texts.Where(text => text.Key.StartsWith(name + ".", StringComparison.Ordinal) && IsWording(text.Key)))
+            foreach (var (wording, text) in texts.Where(text => text.Key.StartsWith(name + ".", StringComparison.Ordinal) && IsWording(text.Key)).OrderBy(text => languages.IndexOf(text.Key[(text.Key.LastIndexOf('.') + 1)..])))
                 content = Good(WordingEdit.Add(content, WordingOf(wording[(name.Length + 1)..], text)));
             var shelf = name.Contains(".choir.", StringComparison.Ordinal) ? choir : name.Contains(".young.", StringComparison.Ordinal) ? young : main;
             songs.Add(content.Title, Song.Create(content, shelf.Id, clock.GetUtcNow(), "Maren"));

@@ -23,7 +23,7 @@ public static class TidyUp
 {
     /// <param name="song">The song.</param>
     /// <param name="today">The day it is looked at; rights end on one.</param>
-    /// <param name="isTooLong">Whether a line is too long for the house's style in its own size.</param>
+    /// <param name="isTooLong">Whether a line is so long that it would make the song's letters smaller than the house's style wants them.</param>
     public static IEnumerable<TidyFinding> Of(SongContent song, DateOnly today, Func<string, bool> isTooLong)
     {
         if (song.HasUnknownRights(today))
@@ -40,8 +40,9 @@ public static class TidyUp
                     yield return new(TidyKind.TranslationIncomplete, pairing.State == PairingState.Missing
                         ? $"{WordingLanguage.NameOf(wording.Language)} has no {section.Mark}."
                         : $"{WordingLanguage.NameOf(wording.Language)} has {wording.Find(section.Mark)!.Lines.Length} lines in {section.Mark} for {section.Lines.Length}.", section.Mark);
-        foreach (var section in song.FirstWording.Sections)
-            if (section.SungLines.FirstOrDefault(line => isTooLong(line.Words)) is { } line)
-                yield return new(TidyKind.LineTooLong, $"“{line.Words}” is too long for one row in the house’s size.", section.Mark);
+        var longest = song.FirstWording.Sections.SelectMany(section => section.SungLines.Select(line => (section.Mark, line.Words)))
+            .OrderByDescending(line => line.Words.Length).FirstOrDefault();
+        if (longest.Words is { } words && isTooLong(words))
+            yield return new(TidyKind.LineTooLong, $"“{words}” would make the whole song small.", longest.Mark);
     }
 }

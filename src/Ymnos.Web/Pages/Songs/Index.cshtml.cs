@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
@@ -65,7 +66,7 @@ public sealed class IndexModel(YmnosDb db, SongSearch search, Shelves shelves, H
         Offers =
         [
             ("Shelf", [.. AllShelves.Select(shelf => Offer(shelf.Name, new(FilterKind.Shelf, shelf.Name)))]),
-            ("Songbook", Of(FilterKind.Book)),
+            ("Songbook", [.. carried.Where(filter => filter.Kind == FilterKind.Book).Select(filter => Offer(CultureInfo.InvariantCulture.TextInfo.ToTitleCase(filter.Value), filter))]),
             ("Topic", Of(FilterKind.Topic)),
             ("Language", [.. carried.Where(filter => filter.Kind == FilterKind.Language).Select(filter => Offer(WordingLanguage.NameOf(filter.Value), filter))]),
             ("Key", Of(FilterKind.Key)),

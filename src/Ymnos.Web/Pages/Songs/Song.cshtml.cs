@@ -26,6 +26,9 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
 {
     private static readonly TimeSpan StillHere = TimeSpan.FromSeconds(25);
 
+    /// <summary>More columns leave no room for the words.</summary>
+    private const int MostBeside = 2;
+
     public Song Song { get; private set; } = null!;
 
     public string Shelf { get; private set; } = "";
@@ -39,6 +42,13 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
     public DateOnly Today { get; private set; }
 
     public ImmutableArray<OwnSectionKind> OwnKinds { get; private set; } = [];
+
+    /// <summary>Indexes of the wordings to stand beside the first, parted by commas; empty for the first two.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string Beside { get; set; } = "";
+
+    /// <summary>The wordings that are shown: the first, and up to two beside it.</summary>
+    public IReadOnlyList<int> Columns { get; private set; } = [];
 
     /// <summary>The sung order that is looked at.</summary>
     public SungOrder Order { get; private set; } = null!;
@@ -183,6 +193,15 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
         return Redirect($"/calendar/{service}");
     }
 
+    /// <summary>The page with a wording beside the first, or without it where it stands there.</summary>
+    public string With(int wording)
+    {
+        var beside = Columns.Skip(1).ToList();
+        if (!beside.Remove(wording))
+            beside = [.. beside.Skip(beside.Count - MostBeside + 1), wording];
+        return $"/songs/{Song.Id}?order={Uri.EscapeDataString(Order.Name)}&beside={string.Join(',', beside.Order())}";
+    }
+
     /// <summary>One section as it is typed: a line a line, chords inline.</summary>
     public static string TextOf(Song song, int wording, SectionMark mark) =>
         string.Join('\n', song.Wordings[wording].Find(mark)?.Lines.Select(Chords.WriteInline) ?? []);
@@ -206,6 +225,8 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
         if (await desk.ReadAsync(id, cancel) is not { } song)
             return false;
         Song = song;
+        var beside = Beside.Split(',').Select(at => int.TryParse(at, NumberStyles.None, CultureInfo.InvariantCulture, out var wording) ? wording : 0).Where(at => at > 0 && at < song.Wordings.Length).Distinct().Take(MostBeside).ToList();
+        Columns = [0, .. beside.Count > 0 ? beside : Enumerable.Range(1, Math.Min(MostBeside, song.Wordings.Length - 1))];
         MayEdit = await desk.MayEditAsync(User, song, cancel);
         Shelf = await shelves.NameOfAsync(song.ShelfId, cancel);
         var congregation = await house.CongregationAsync(cancel);

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.Songs;
 using Ymnos.Core.Songs.Curating;
+using Ymnos.Core.Typesetting;
 using Ymnos.Data;
 using Ymnos.Data.Keeping;
 using Ymnos.Web.Hosting;
@@ -44,9 +45,7 @@ public sealed class TidyModel(YmnosDb db, House house, ShowPress press, Shelves 
         Next = songs.Count > SongsAPage ? skip + SongsAPage : null;
         songs = [.. songs.Take(SongsAPage)];
         LookedAt = songs.Count;
-        var style = press.Style.Words;
-        var width = press.Style.WordsFrame.Width / style.Size;
-        Findings = [.. songs.SelectMany(song => TidyUp.Of(song.Content, today, line => style.Face.Width(line) > width).Select(finding => (song, finding)))
+        Findings = [.. songs.SelectMany(song => TidyUp.Of(song.Content, today, line => SongLayout.IsTooLong(line, press.Style)).Select(finding => (song, finding)))
             .GroupBy(pair => pair.finding.Kind).OrderBy(kind => kind.Key).Select(kind => (kind.Key, (IReadOnlyList<(Song, TidyFinding)>)[.. kind]))];
         var ids = songs.Select(song => song.Id).ToList();
         var since = today.AddYears(-2);

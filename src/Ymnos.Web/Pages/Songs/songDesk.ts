@@ -20,7 +20,7 @@ export function songDesk() {
 
     async ask(handler: string, values: Record<string, string>) {
       try {
-        this.show(await piece(`?handler=${handler}`, form({ ...values, order: this.$root.dataset.order ?? '', revision: this.revision() })));
+        this.show(await piece(`?handler=${handler}`, form({ ...values, order: this.$root.dataset.order ?? '', beside: this.$root.dataset.beside ?? '', revision: this.revision() })));
         this.failed = false;
         return true;
       } catch {
@@ -43,7 +43,7 @@ export function songDesk() {
         const news = JSON.parse(await piece('?handler=Others', form({ writes: open?.dataset.place ?? '' }))) as { revision: number; others: string };
         this.$refs.others.textContent = news.others;
         if (!open && String(news.revision) !== this.revision() && !this.$refs.words.querySelector('.clash')) {
-          this.show(await piece(`?handler=Words&order=${encodeURIComponent(this.$root.dataset.order ?? '')}`));
+          this.show(await piece(`?handler=Words&order=${encodeURIComponent(this.$root.dataset.order ?? '')}&beside=${this.$root.dataset.beside ?? ''}`));
         }
       } catch {
         this.$refs.others.textContent = '';
