@@ -6,6 +6,7 @@ using Microsoft.EntityFrameworkCore.Diagnostics;
 using Npgsql;
 using Ymnos.Data;
 using Ymnos.Data.Finding;
+using Ymnos.Data.Keeping;
 
 namespace Ymnos.Bench;
 
@@ -16,11 +17,12 @@ internal static class Finding
     {
         var made = new MadeUpSongs(3);
         var start = Stopwatch.GetTimestamp();
-        for (var done = 0; done < songs; done += 1000)
+        for (var done = 0; done < songs; done += 5000)
         {
             await using var db = Open(connection);
-            db.Songs.AddRange(Enumerable.Range(done, Math.Min(1000, songs - done)).Select(made.Next));
-            await db.SaveChangesAsync();
+            await using var transaction = await db.Database.BeginTransactionAsync();
+            await SongShipment.UnloadAsync(db, [.. Enumerable.Range(done, Math.Min(5000, songs - done)).Select(made.Next)], CancellationToken.None);
+            await transaction.CommitAsync();
         }
         await using (var db = Open(connection))
             await db.Database.ExecuteSqlRawAsync("vacuum analyze");

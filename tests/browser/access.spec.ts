@@ -21,9 +21,24 @@ test('sign-in, songs, song, paste, calendar, service and bin are open to everyon
   await maren.locator('.songs a').first().click();
   await maren.locator('.strip').waitFor();
   await check(maren, 'song');
-  await maren.getByRole('link', { name: 'Edit' }).click();
+  const song = maren.url();
+  await maren.getByRole('button', { name: /^Edit 1 in/ }).first().click();
+  await check(maren, 'song, written in');
+  await maren.goto(song);
+  await maren.getByRole('link', { name: 'Facts' }).click();
   await maren.locator('.reading select').first().waitFor();
-  await check(maren, 'edit');
+  await check(maren, 'facts');
+  for (const page of ['chords', 'history', 'orders', 'wordings/new', 'shelf']) {
+    await maren.goto(`${song}/${page}`);
+    await check(maren, page);
+  }
+  for (const page of ['/songs', '/songs/tidy', '/songs/import', '/songs/outside', '/songs/books', '/settings']) {
+    await maren.goto(page);
+    await check(maren, page);
+  }
+  await maren.goto('/songs/tidy');
+  await maren.getByRole('link', { name: /^Lantern Over The Water and/ }).click();
+  await check(maren, 'merge');
   await maren.goto('/songs/new');
   await maren.getByRole('button', { name: 'Save the song' }).click();
   await maren.locator('#Title-problem').waitFor();
