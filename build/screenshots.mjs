@@ -35,14 +35,43 @@ await page.getByRole('button', { name: 'Sign in' }).click();
 await page.waitForURL('/');
 await take(page, 'today');
 
-await page.goto('/songs');
-const line = page.getByRole('searchbox');
-await line.fill('lantren water');
+await page.goto('/songs?q=shelf:main%20lacks:fr');
+await page.getByRole('searchbox').fill('sea shelf:main lacks:fr');
 await page.locator('.songs mark').first().waitFor();
 await take(page, 'songs');
-await page.getByRole('link', { name: /Lantern over Water/ }).click();
+await page.goto('/songs?q=lantern over water');
+await page.getByRole('link', { name: /^Lantern over Water/ }).click();
 await page.waitForURL(/songs\/[0-9a-f-]+$/);
+const song = page.url();
+await page.locator('[data-cell][data-mark="2"][data-wording="1"]').first().click();
+await page.getByLabel('Verse 2 in Français, a line a line').fill('Quand le vent bat sur la pointe\net noie les étoiles,\ntiens la flamme droite et sainte,\nque rentrent les voiles.');
+await page.keyboard.press('Control+Enter');
+await page.getByText('tiens la flamme droite et sainte').first().waitFor();
 await take(page, 'song');
+await page.goto(`${song}/history`);
+await take(page, 'history');
+await page.goto(`${song}/chords?capo=1`);
+await take(page, 'chords');
+await page.goto(`${song}/wordings/new`);
+await page.getByLabel('Language').selectOption('de');
+await page.getByLabel(/^The whole translation/).fill('Heb die Laterne übers Wasser,\nruf die Boote heim;\nkeiner von den müden Fahrern\nsoll alleine sein.\n\nLeuchte, leuchte, Hafenlicht,\nruhig durch den Schaum;\nleuchte durch die ganze Nacht.');
+await page.locator('.laid', { hasText: 'ruf die Boote heim' }).waitFor();
+await take(page, 'wording');
+await page.goto('/songs/tidy');
+await take(page, 'tidy');
+await page.getByRole('link', { name: /^Lantern Over The Water and/ }).click();
+await page.waitForURL(/merge/);
+await take(page, 'merge');
+await page.goto('/songs/import');
+await page.getByLabel('Files, or a zip of them').setInputFiles([
+  ['ropewalk.cho', '{title: Ropewalk}\n{key: G}\n{start_of_verse}\n[G]Round and round the rope is made,\n[D]strand by strand and unafraid\n{end_of_verse}\n{comment: slowly}\n{start_of_chorus}\nRound and round\n{end_of_chorus}'],
+  ['undertow.txt', 'Title: The Undertow\n\nDeeper than the drag that takes me, under every wave that breaks me,\nlower than the fear that shakes me, there you hold me still.'],
+  ['cantique.xml', '<song xmlns="http://openlyrics.info/namespace/2009/song" version="0.9"><properties><titles><title lang="fr">Cantique du phare</title></titles><authors><author type="words">Yves Morvan</author></authors><copyright>© 2016 Gannet &amp; Vane</copyright><transposition>2</transposition><verseOrder>v1 c v1</verseOrder></properties><lyrics><verse name="v1"><lines>Toi qui veilles quand tout s’endort,<br/>phare debout dans la tempête</lines></verse><verse name="c"><lines>Lumière, ô lumière des eaux</lines></verse></lyrics></song>'],
+  ['broken.xml', '<song><properties>'],
+].map(([name, text]) => ({ name, mimeType: 'text/plain', buffer: Buffer.from(text) })));
+await page.getByRole('button', { name: 'Read them' }).click();
+await page.waitForURL(/import\/[0-9a-f-]+$/);
+await take(page, 'import');
 
 await page.goto('/songs/new');
 await page.getByLabel(/^Words as you/).fill(`The Net Came Up Heavy

@@ -60,6 +60,7 @@ public sealed class LibraryTests : IAsyncLifetime
     [InlineData("notsung:1w", "Lantern|Matin|Old Keel|Undertow")]
     [InlineData("shelf:choir", "Matin")]
     [InlineData("shelf:choir topic:sea", "")]
+    [InlineData("shelf:choir shelf:main lacks:fr", "Lantern|Old Keel|Undertow")]
     [InlineData("lift topic:sea", "Lantern")]
     [InlineData("lift shelf:choir", "")]
     [InlineData("l shelf:main", "Lantern")]

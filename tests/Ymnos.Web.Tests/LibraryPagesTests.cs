@@ -185,6 +185,8 @@ public sealed class LibraryPagesTests
             using var file = await Act("export", "format", format);
             Assert.Equal(type, file.Content.Headers.ContentType!.MediaType);
         }
+        using var everyChoir = await maren.SubmitAsync("/songs", new() { ["act"] = "topic", ["topic"] = "robes", ["all"] = "true", ["q"] = "shelf:choir" }, "/songs/many");
+        Assert.Equal(6, (await maren.PageAsync("/songs?q=topic:robes")).QuerySelectorAll(".songs li").Length);
         using var bin = await Act("bin");
         Assert.Equal(2, (await maren.PageAsync("/bin")).QuerySelectorAll(".songs li").Length);
     }

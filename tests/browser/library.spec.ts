@@ -92,7 +92,7 @@ test('files come in after a look, with a bar that moves', async ({ browser }) =>
     const odile = await house.signedIn(browser, 'odile');
     await odile.goto('/songs/import');
     await odile.getByLabel('Files, or a zip of them').setInputFiles([
-      { name: 'ropewalk.cho', mimeType: 'text/plain', buffer: Buffer.from('{title: Ropewalk}\n{sov}\n[G]Round and round the [D]rope is made\n{eov}\n') },
+      { name: 'ropewalk.cho', mimeType: 'text/plain', buffer: Buffer.from('{title: Ropewalk}\n{key: G}\n{sov}\n[G]Round and round the [D]rope is made\n{eov}\n') },
       { name: 'broken.xml', mimeType: 'text/xml', buffer: Buffer.from('<song>') },
     ]);
     await odile.getByRole('button', { name: 'Read them' }).click();

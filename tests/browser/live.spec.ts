@@ -62,9 +62,9 @@ test('an edit of a song in a running service reaches the screen and keeps its pl
     await expect(rowsOn(screen).first()).toHaveText('When the gale is on the headland');
 
     const maren = await house.signedIn(browser, 'maren');
-    await maren.goto('/songs?q=lantern');
+    await maren.goto('/songs?q=lantern over water');
     await maren.locator('.songs a').first().click();
-    await maren.getByRole('link', { name: 'Edit' }).click();
+    await maren.getByRole('link', { name: 'Facts' }).click();
     const box = maren.getByLabel(/^Words as you/);
     await box.fill((await box.inputValue()).replace('on the headland', 'off the headland'));
     await maren.getByRole('button', { name: 'Save the song' }).click();

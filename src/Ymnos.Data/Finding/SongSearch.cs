@@ -238,14 +238,15 @@ internal sealed record SongFilterSql(string Where, ImmutableArray<NpgsqlParamete
         var where = new List<string> { "true" };
         var values = new List<NpgsqlParameter>();
         var not = new List<SongFilter>();
-        foreach (var filter in query.Filters)
+        // One song stands on one shelf: several shelves are looked through together.
+        var shelves = query.Filters.Where(filter => filter.Kind == FilterKind.Shelf).Select(filter => filter.Value.ToLowerInvariant()).ToArray();
+        if (shelves.Length > 0)
+            Add("f.shelf_id in (select id from shelves where lower(name) = any(@shelves))", new NpgsqlParameter("shelves", shelves));
+        foreach (var filter in query.Filters.Where(filter => filter.Kind != FilterKind.Shelf))
         {
             var name = string.Create(CultureInfo.InvariantCulture, $"v{values.Count}_");
             switch (filter.Kind)
             {
-                case FilterKind.Shelf:
-                    Add($"f.shelf_id in (select id from shelves where lower(name) = lower(@{name}))", new NpgsqlParameter(name, filter.Value));
-                    break;
                 case FilterKind.Lacks when SongQuery.Token(filter) is { } token:
                     Add($"not f.tokens @> @{name}", Tokens(name, token));
                     break;

@@ -66,7 +66,7 @@ public sealed class IndexModel(YmnosDb db, SongSearch search, Shelves shelves, H
         Offers =
         [
             ("Shelf", [.. AllShelves.Select(shelf => Offer(shelf.Name, new(FilterKind.Shelf, shelf.Name)))]),
-            ("Songbook", [.. carried.Where(filter => filter.Kind == FilterKind.Book).Select(filter => Offer(CultureInfo.InvariantCulture.TextInfo.ToTitleCase(filter.Value), filter))]),
+            ("Songbook", [.. carried.Where(filter => filter.Kind == FilterKind.Book).Select(filter => Offer(Titled(filter.Value), filter))]),
             ("Topic", Of(FilterKind.Topic)),
             ("Language", [.. carried.Where(filter => filter.Kind == FilterKind.Language).Select(filter => Offer(WordingLanguage.NameOf(filter.Value), filter))]),
             ("Key", Of(FilterKind.Key)),
@@ -111,6 +111,9 @@ public sealed class IndexModel(YmnosDb db, SongSearch search, Shelves shelves, H
 
     /// <summary>What a click on a filter makes of the line.</summary>
     public string Toggled(SongFilter filter) => $"/songs?q={Uri.EscapeDataString(Query.Toggle(filter).ToString())}&sort={Sort}";
+
+    /// <summary>A folded name as a title: small words stay small.</summary>
+    private static string Titled(string folded) => string.Join(' ', folded.Split(' ').Select((word, i) => i > 0 && word.Length < 4 ? word : CultureInfo.InvariantCulture.TextInfo.ToTitleCase(word)));
 
     public string ShelfName(Guid id) => AllShelves.FirstOrDefault(shelf => shelf.Id == id)?.Name ?? "";
 

@@ -4,8 +4,10 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Songs.Finding;
 using Ymnos.Core.Songs.Pasting;
 using Ymnos.Data;
+using Ymnos.Data.Finding;
 using Ymnos.Data.Keeping;
 using Ymnos.Formats.Archive;
 using Ymnos.Formats.Catalogue;
@@ -18,14 +20,16 @@ using Ymnos.Web.Songs;
 namespace Ymnos.Web.Pages.Songs;
 
 /// <summary>What is done to many songs at once, and its undoing.</summary>
-public sealed class ManyModel(YmnosDb db, SongDeeds deeds, Shelves shelves, SongDesk desk, TimeProvider clock) : PageModel
+public sealed class ManyModel(YmnosDb db, SongSearch search, SongDeeds deeds, Shelves shelves, SongDesk desk, House house, TimeProvider clock) : PageModel
 {
     public IActionResult OnGet() => Redirect("/songs");
 
-    public async Task<IActionResult> OnPostAsync(Guid[] songs, string? act, Guid shelf, string? topic, string? book, string? format, CancellationToken cancel)
+    public async Task<IActionResult> OnPostAsync(Guid[] songs, bool all, string? q, string? act, Guid shelf, string? topic, string? book, string? format, CancellationToken cancel)
     {
+        if (all)
+            songs = [.. await search.AllAsync(SongQuery.Read(q is { Length: <= 200 } ? q : ""), await house.TodayAsync(cancel), SongDeeds.MostSongs + 1, cancel)];
         if (songs.Length is 0 or > SongDeeds.MostSongs)
-            return Said("Choose some songs first.");
+            return Said(songs.Length == 0 ? "Choose some songs first." : $"That is more than {SongDeeds.MostSongs:N0} songs. Narrow the line first.");
         if (act == "export")
             return await ExportAsync(songs, format ?? "", cancel);
         var entrusted = await shelves.EntrustedAsync(User, cancel);

@@ -4,7 +4,7 @@ import { Pieces, settled } from '../../assets/server';
 export function finding() {
   const pieces = new Pieces();
   return {
-    $refs: {} as { line: HTMLInputElement; rows: HTMLElement; keep?: HTMLInputElement; many: HTMLFormElement },
+    $refs: {} as { line: HTMLInputElement; rows: HTMLElement; keep?: HTMLInputElement; all?: HTMLInputElement; many: HTMLFormElement },
     failed: false,
     chosen: 0,
     chosenText: '',
@@ -17,7 +17,7 @@ export function finding() {
 
     async fetch() {
       const typed = this.$refs.line.value;
-      if (this.$refs.keep) this.$refs.keep.value = typed;
+      for (const kept of [this.$refs.keep, this.$refs.all]) if (kept) kept.value = typed;
       const address = typed.trim() ? `?q=${encodeURIComponent(typed)}` : location.pathname;
       try {
         const rows = await pieces.fetch(`${location.pathname}?handler=Rows&q=${encodeURIComponent(typed)}`);
