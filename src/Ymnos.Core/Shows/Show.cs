@@ -33,7 +33,13 @@ public sealed record ShowEntry(
     Guid Id, string PartName, string Title, TimeOnly StartsAt, TimeSpan Length, int FirstStep, int Steps,
     ImmutableArray<SungSection> Order, ImmutableArray<Section> Sections)
 {
+    /// <summary>What whoever runs the booth should know about the song; empty for most.</summary>
+    public string Notes { get; init; } = "";
+
     public bool IsSong => !Order.IsEmpty;
+
+    /// <summary>Whether the entry opens with a step without words, before anything is sung.</summary>
+    public bool OpensBlank => IsSong && Order[0].FirstStep > FirstStep;
 }
 
 /// <summary>A service compiled: every step and what the screen shows at it. Never edited; compiled again.</summary>

@@ -45,7 +45,7 @@ public static class ShowCompiler
             }
             if (steps.Count == first)
                 steps.Add(new(entries.Count, 0, null, 0, 0, blank));
-            entries.Add(new(line.Line.Id, part, TitleOf(line), line.StartsAt, line.Length, first, steps.Count - first, order, sections));
+            entries.Add(new(line.Line.Id, part, TitleOf(line), line.StartsAt, line.Length, first, steps.Count - first, order, sections) { Notes = line.Song?.Content.BoothNotes ?? "" });
         }
 
         var show = new Show(sitting.Id, service.Title, entries.ToImmutable(), steps.ToImmutable(), "");

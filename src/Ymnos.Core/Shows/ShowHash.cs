@@ -38,6 +38,7 @@ internal sealed class ShowHash
         Add(entry.Id);
         Add(entry.PartName);
         Add(entry.Title);
+        Add(entry.Notes);
         Add(entry.StartsAt.Ticks);
         Add(entry.Length.Ticks);
         Add(entry.Steps);

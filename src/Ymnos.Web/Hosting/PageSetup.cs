@@ -24,6 +24,7 @@ internal static class PageSetup
         // Words in every script are written as they are, not as numbered entities.
         builder.Services.Configure<WebEncoderOptions>(options => options.TextEncoderSettings = new TextEncoderSettings(UnicodeRanges.All));
         builder.Services.AddHttpContextAccessor();
+        builder.Services.AddMemoryCache();
         builder.Services.AddScoped<House>();
         builder.Services.AddScoped<Shelves>();
         builder.Services.AddScoped<SongDesk>();

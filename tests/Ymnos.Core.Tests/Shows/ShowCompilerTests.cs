@@ -6,6 +6,7 @@ using Ymnos.Core.Songs.Pasting;
 using Ymnos.Core.Tests.Planning;
 using Ymnos.Core.Tests.Songs;
 using Ymnos.Core.Tests.Typesetting;
+using Ymnos.Core.Typesetting;
 
 namespace Ymnos.Core.Tests.Shows;
 
@@ -146,4 +147,40 @@ public sealed class ShowCompilerTests
     }
 
     private static string Letters(IEnumerable<string> rows) => string.Concat(rows).Replace(" ", "", StringComparison.Ordinal);
+
+    [Fact]
+    public void A_song_may_open_with_a_slide_without_words_and_brings_its_notes_to_the_booth()
+    {
+        var song = Song.Create(Lantern.Content with { OpensBlank = true, BoothNotes = "wait for Ines" }, Shelf.MainId, DateTimeOffset.UnixEpoch, "Maren");
+        var (steps, _) = ShowCompiler.CompileSong(song, song.SungOrders[0], Fonts.House);
+        var (plain, _) = ShowCompiler.CompileSong(Lantern, Lantern.SungOrders[0], Fonts.House);
+        Assert.Equal(plain.Length + 1, steps.Length);
+        Assert.Empty(steps[0].Slide.Words);
+        Assert.Empty(steps[0].Slide.Credit);
+        Assert.Equal(plain[0].Slide.Words, steps[1].Slide.Words);
+
+        var (service, sitting) = SungAlone(song);
+        var show = ShowCompiler.Compile(service, sitting, new Dictionary<Guid, Song> { [song.Id] = song }, Fonts.House);
+        Assert.True(show.Entries[0].OpensBlank);
+        Assert.Equal("wait for Ines", show.Entries[0].Notes);
+    }
+
+    [Fact]
+    public void A_slide_begins_where_somebody_has_set_it_to_begin()
+    {
+        var section = Section.Of(new SectionMark(SectionKind.Verse), "one", "two", "three", "four");
+        string[] Slides(params int[] breaks) => [.. SongLayout.Of(new Wording("en", [section with { Breaks = [.. breaks] }]), Fonts.House).SlidesOf(section.Mark).Select(slide => string.Join(' ', slide.Rows))];
+
+        Assert.Equal(["one two three four"], Slides());
+        Assert.Equal(["one", "two three four"], Slides(1));
+        Assert.Equal(["one two", "three", "four"], Slides(2, 3));
+    }
+
+    private static (Service Service, Sitting Sitting) SungAlone(Song song)
+    {
+        if (!Service.Create(new ServiceDraft { Title = "Sunday", Date = "2026-10-18", StartTimes = "9:30" }, DateTimeOffset.UnixEpoch).Succeeded(out var service))
+            throw new InvalidOperationException();
+        service.Add(new SongEntry { SongId = song.Id });
+        return (service, service.Sittings[0]);
+    }
 }

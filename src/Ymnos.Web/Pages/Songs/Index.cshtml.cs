@@ -2,6 +2,7 @@ using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
 using Ymnos.Core.Songs;
 using Ymnos.Core.Songs.Finding;
 using Ymnos.Core.Songs.Pasting;
@@ -15,11 +16,14 @@ namespace Ymnos.Web.Pages.Songs;
 /// <summary>A filter that can be clicked, with what clicking it makes of the line.</summary>
 public sealed record FilterOffer(string Says, SongFilter Filter, bool IsOn);
 
-public sealed class IndexModel(YmnosDb db, SongSearch search, Shelves shelves, House house) : PageModel
+public sealed class IndexModel(YmnosDb db, SongSearch search, Shelves shelves, House house, IMemoryCache cache) : PageModel
 {
     private const int FarthestSkip = 1_000_000;
     private const int MostCounted = 5_000;
     private const int LongestLine = 200;
+
+    /// <summary>Which filters are offered changes slowly; only a cache, each process has its own.</summary>
+    private static readonly TimeSpan OffersKept = TimeSpan.FromSeconds(30);
 
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
@@ -62,7 +66,11 @@ public sealed class IndexModel(YmnosDb db, SongSearch search, Shelves shelves, H
         var me = User.Id();
         Saved = await db.SavedSearches.AsNoTracking().Where(saved => saved.PersonId == me).OrderBy(saved => saved.Name).Take(SavedSearch.MostEach).ToListAsync(cancel);
         NewBooks = MaySettle ? await db.OutsideSongbooks.CountAsync(book => !book.Noticed || (book.FetchedVersion != null && book.FetchedVersion != book.Version), cancel) : 0;
-        var carried = await search.OffersAsync(8, cancel);
+        var carried = (await cache.GetOrCreateAsync("filters", entry =>
+        {
+            entry.AbsoluteExpirationRelativeToNow = OffersKept;
+            return search.OffersAsync(8, cancel);
+        }))!;
         Offers =
         [
             ("Shelf", [.. AllShelves.Select(shelf => Offer(shelf.Name, new(FilterKind.Shelf, shelf.Name)))]),
