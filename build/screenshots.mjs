@@ -47,13 +47,14 @@ await page.locator('[data-cell][data-mark="2"][data-wording="1"]').first().click
 await page.getByLabel('Verse 2 in Français, a line a line').fill('Quand le vent bat sur la pointe\net noie les étoiles,\ntiens la flamme droite et sainte,\nque rentrent les voiles.');
 await page.keyboard.press('Control+Enter');
 await page.getByText('tiens la flamme droite et sainte').first().waitFor();
+await page.mouse.move(5, 600);
 await take(page, 'song');
 await page.goto(`${song}/history`);
 await take(page, 'history');
 await page.goto(`${song}/chords?capo=1`);
 await take(page, 'chords');
 await page.goto(`${song}/wordings/new`);
-await page.getByLabel('Language').selectOption('de');
+await page.getByLabel('Language', { exact: true }).selectOption('de');
 await page.getByLabel(/^The whole translation/).fill('Heb die Laterne übers Wasser,\nruf die Boote heim;\nkeiner von den müden Fahrern\nsoll alleine sein.\n\nLeuchte, leuchte, Hafenlicht,\nruhig durch den Schaum;\nleuchte durch die ganze Nacht.');
 await page.locator('.laid', { hasText: 'ruf die Boote heim' }).waitFor();
 await take(page, 'wording');

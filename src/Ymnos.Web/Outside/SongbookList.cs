@@ -25,8 +25,16 @@ public sealed class SongbookList(YmnosDb db, OutsideWorld outside, TimeProvider 
             else
                 db.OutsideSongbooks.Add(new OutsideSongbook
                 {
-                    Number = book.Number, Name = book.Name, Abbreviation = book.Abbreviation, Language = book.Language, Publisher = book.Publisher,
-                    Songs = book.Songs, Bytes = book.Bytes, Version = book.Version, FirstSeenAt = clock.GetUtcNow(), Noticed = isFirst,
+                    Number = book.Number,
+                    Name = book.Name,
+                    Abbreviation = book.Abbreviation,
+                    Language = book.Language,
+                    Publisher = book.Publisher,
+                    Songs = book.Songs,
+                    Bytes = book.Bytes,
+                    Version = book.Version,
+                    FirstSeenAt = clock.GetUtcNow(),
+                    Noticed = isFirst,
                 });
         }
         db.OutsideSongbooks.RemoveRange(known.Values.Where(book => book.FetchedVersion is null));

@@ -15,9 +15,19 @@ public sealed class MusicTests
 
     private static readonly Dictionary<string, string> Scales = new()
     {
-        ["Gb"] = "Gb Ab Bb Cb Db Eb F", ["Db"] = "Db Eb F Gb Ab Bb C", ["Ab"] = "Ab Bb C Db Eb F G", ["Eb"] = "Eb F G Ab Bb C D",
-        ["Bb"] = "Bb C D Eb F G A", ["F"] = "F G A Bb C D E", ["C"] = "C D E F G A B", ["G"] = "G A B C D E F#", ["D"] = "D E F# G A B C#",
-        ["A"] = "A B C# D E F# G#", ["E"] = "E F# G# A B C# D#", ["B"] = "B C# D# E F# G# A#", ["F#"] = "F# G# A# B C# D# E#",
+        ["Gb"] = "Gb Ab Bb Cb Db Eb F",
+        ["Db"] = "Db Eb F Gb Ab Bb C",
+        ["Ab"] = "Ab Bb C Db Eb F G",
+        ["Eb"] = "Eb F G Ab Bb C D",
+        ["Bb"] = "Bb C D Eb F G A",
+        ["F"] = "F G A Bb C D E",
+        ["C"] = "C D E F G A B",
+        ["G"] = "G A B C D E F#",
+        ["D"] = "D E F# G A B C#",
+        ["A"] = "A B C# D E F# G#",
+        ["E"] = "E F# G# A B C# D#",
+        ["B"] = "B C# D# E F# G# A#",
+        ["F#"] = "F# G# A# B C# D# E#",
     };
 
     private static MusicKey Key(string text) => MusicKey.TryParse(text, out var key) ? key : throw new InvalidOperationException(text);

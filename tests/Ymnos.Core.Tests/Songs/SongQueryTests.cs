@@ -34,6 +34,7 @@ public sealed class SongQueryTests
     {
         var filter = new SongFilter(FilterKind.Topic, "sea");
         Assert.Equal("tide", SongQuery.Read("tide").Toggle(filter).Toggle(filter).ToString());
+        Assert.Equal("tide", SongQuery.Read("tide topic:SEA").Toggle(filter).ToString());
     }
 
     [Theory]

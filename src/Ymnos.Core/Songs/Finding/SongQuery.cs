@@ -28,6 +28,11 @@ public enum FilterKind
 /// <param name="Value">As typed after the colon, without quotation marks.</param>
 public sealed record SongFilter(FilterKind Kind, string Value)
 {
+    /// <summary>Filters look at folded values: "Choir" and "choir" are one filter.</summary>
+    public bool Equals(SongFilter? other) => other is not null && Kind == other.Kind && string.Equals(Value, other.Value, StringComparison.OrdinalIgnoreCase);
+
+    public override int GetHashCode() => HashCode.Combine(Kind, StringComparer.OrdinalIgnoreCase.GetHashCode(Value));
+
     /// <summary>As it is typed.</summary>
     public override string ToString() => $"{SongQuery.NameOf(Kind)}:{(Value.Contains(' ', StringComparison.Ordinal) ? $"\"{Value}\"" : Value)}";
 }

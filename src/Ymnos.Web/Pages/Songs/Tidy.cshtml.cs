@@ -54,9 +54,10 @@ public sealed class TidyModel(YmnosDb db, House house, ShowPress press, Shelves 
             .Select(entry => entry.SongId).Distinct().ToListAsync(cancel);
         NotSung = [.. songs.Where(song => !sung.Contains(song.Id)).Select(song => (song.Id, song.Title))];
         if (skip == 0)
-            Doubles = await db.LikePairs.AsNoTracking().Where(pair => pair.ApartBy == null).OrderByDescending(pair => pair.Score).Take(MostPairs)
+            Doubles = [.. (await db.LikePairs.AsNoTracking().Where(pair => pair.ApartBy == null).OrderByDescending(pair => pair.Score).Take(MostPairs)
                 .Join(db.Songs, pair => pair.OneId, song => song.Id, (pair, one) => new { pair, one })
-                .Join(db.Songs, both => both.pair.OtherId, song => song.Id, (both, other) => new TidyPair(both.one.Id, both.one.Title, other.Id, other.Title, both.pair.Why)).ToListAsync(cancel);
+                .Join(db.Songs, both => both.pair.OtherId, song => song.Id, (both, other) => new TidyPair(both.one.Id, both.one.Title, other.Id, other.Title, both.pair.Why)).ToListAsync(cancel))
+                .Select(pair => string.CompareOrdinal(pair.One, pair.Other) <= 0 ? pair : new TidyPair(pair.OtherId, pair.Other, pair.OneId, pair.One, pair.Why))];
     }
 
     public static string NameOf(TidyKind kind) => kind switch
