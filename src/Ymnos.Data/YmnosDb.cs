@@ -57,6 +57,7 @@ public sealed class YmnosDb(DbContextOptions<YmnosDb> options)
         builder.ApplyConfigurationsFromAssembly(typeof(YmnosDb).Assembly);
         builder.Entity<Congregation>().Property(congregation => congregation.Id).ValueGeneratedNever();
         builder.Entity<Congregation>().Property(congregation => congregation.SectionKinds).AsJson();
+        builder.Entity<Congregation>().Property(congregation => congregation.Hall).AsJson();
         builder.Entity<Person>().ToTable("people").Ignore(person => person.FirstName).Property(person => person.FullName).HasMaxLength(200);
         builder.Entity<IdentityRole<Guid>>().ToTable("roles");
         builder.Entity<IdentityUserRole<Guid>>().ToTable("person_roles");

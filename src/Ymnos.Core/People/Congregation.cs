@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Typesetting;
 
 namespace Ymnos.Core.People;
 
@@ -19,6 +20,9 @@ public sealed class Congregation
 
     /// <summary>Whether the library is the made-up one that comes with the product.</summary>
     public bool IsDemo { get; set; }
+
+    /// <summary>Where the main screen is read; nothing while nobody has measured.</summary>
+    public Hall? Hall { get; set; }
 
     /// <summary>Kinds of section that the congregation has added.</summary>
     public ImmutableArray<OwnSectionKind> SectionKinds { get; set; } = [];

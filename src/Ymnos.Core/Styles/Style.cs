@@ -9,7 +9,17 @@ public readonly record struct Colour(byte Red, byte Green, byte Blue)
 }
 
 /// <summary>A background that runs from one colour at the top to another at the bottom.</summary>
-public sealed record Background(Colour Top, Colour Bottom);
+public sealed record Background(Colour Top, Colour Bottom)
+{
+    /// <summary>The colour at a height of the slide, from 0 at the top to 1080.</summary>
+    public Colour At(double height)
+    {
+        var part = Math.Clamp(height / 1080, 0, 1);
+        return new(Mixed(Top.Red, Bottom.Red), Mixed(Top.Green, Bottom.Green), Mixed(Top.Blue, Bottom.Blue));
+
+        byte Mixed(byte top, byte bottom) => (byte)Math.Round(top + ((bottom - top) * part));
+    }
+}
 
 /// <summary>How the text of one frame is set.</summary>
 /// <param name="Face">The font that measures and paints it.</param>

@@ -12,6 +12,9 @@ public sealed class Typeface : IDisposable
 {
     private const int MostWordsKept = 50_000;
 
+    // For faces without a Latin capital.
+    private const double UsualCapHeight = 0.7;
+
     private readonly Blob _blob;
     private readonly Face _face;
     private readonly Font _font;
@@ -45,10 +48,16 @@ public sealed class Typeface : IDisposable
         _font.SetFunctionsOpenType();
         _font.SetScale(_unitsPerEm, _unitsPerEm);
         Space = Shape(" ");
+        CapHeight = _font.TryGetGlyph('H', out var capital) && _font.TryGetGlyphExtents(capital, out var extents) && extents.YBearing > 0
+            ? (double)extents.YBearing / _unitsPerEm
+            : UsualCapHeight;
     }
 
     /// <summary>Font family by which screens call for this very file.</summary>
     public string Name { get; }
+
+    /// <summary>Height of a capital H, in ems; what displays measure the height of letters by.</summary>
+    public double CapHeight { get; }
 
     /// <summary>Advance of a space, in ems.</summary>
     public double Space { get; }

@@ -296,6 +296,10 @@ namespace Ymnos.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("id");
 
+                    b.Property<string>("Hall")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("hall");
+
                     b.Property<bool>("IsDemo")
                         .HasColumnType("boolean")
                         .HasColumnName("is_demo");

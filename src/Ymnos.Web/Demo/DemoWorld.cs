@@ -31,7 +31,7 @@ public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, Likenesses
 
     public async Task LoadAsync(CancellationToken cancel)
     {
-        var congregation = new Congregation { Name = "Quayside Church", Town = "Port Ellery", TimeZone = "Europe/London", IsDemo = true };
+        var congregation = new Congregation { Name = "Quayside Church", Town = "Port Ellery", TimeZone = "Europe/London", IsDemo = true, Hall = new(2.4, 18) };
         db.Congregations.Add(congregation);
         foreach (var (fullName, role, _) in People)
         {

@@ -1,16 +1,18 @@
+using System.Globalization;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.Songs;
 using Ymnos.Core.Songs.Pasting;
+using Ymnos.Core.Typesetting;
 using Ymnos.Data;
 using Ymnos.Data.People;
 using Ymnos.Web.Hosting;
 
 namespace Ymnos.Web.Pages.Settings;
 
-/// <summary>The house's own: shelves with their keepers, kinds of section.</summary>
+/// <summary>The house's own: shelves with their keepers, kinds of section, the hall.</summary>
 [Authorize(May.Settle)]
 public sealed class IndexModel(YmnosDb db) : PageModel
 {
@@ -28,6 +30,14 @@ public sealed class IndexModel(YmnosDb db) : PageModel
     public string ShelfProblem { get; private set; } = "";
 
     public string KindProblem { get; private set; } = "";
+
+    /// <summary>As typed, in metres.</summary>
+    public string ScreenHeight { get; private set; } = "";
+
+    /// <inheritdoc cref="ScreenHeight"/>
+    public string LastRow { get; private set; } = "";
+
+    public string HallProblem { get; private set; } = "";
 
     public Task OnGetAsync(CancellationToken cancel) => ReadAsync(cancel);
 
@@ -87,11 +97,37 @@ public sealed class IndexModel(YmnosDb db) : PageModel
         return Redirect("/settings");
     }
 
+    /// <summary>Where the main screen is read; both empty forgets it.</summary>
+    public async Task<IActionResult> OnPostHallAsync(string? screenHeight, string? lastRow, CancellationToken cancel)
+    {
+        await ReadAsync(cancel);
+        (ScreenHeight, LastRow) = (screenHeight ?? "", lastRow ?? "");
+        Hall? hall = null;
+        if (ScreenHeight.Trim().Length + LastRow.Trim().Length > 0)
+        {
+            if (Metres(ScreenHeight) is not { } height || Metres(LastRow) is not { } depth || !Hall.IsSound(height, depth))
+            {
+                HallProblem = "Give both in metres: a screen from 0.2 to 30 m high, and a last row from 1 to 200 m away.";
+                return Page();
+            }
+            hall = new Hall(height, depth);
+        }
+        var congregation = await db.Congregations.SingleAsync(cancel);
+        congregation.Hall = hall;
+        await db.SaveChangesAsync(cancel);
+        return Redirect("/settings");
+
+        static double? Metres(string text) => double.TryParse(text.Trim().TrimEnd('m', ' ').Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var metres) ? metres : null;
+    }
+
     private async Task ReadAsync(CancellationToken cancel)
     {
         Shelves = await db.Shelves.AsNoTracking().OrderBy(shelf => shelf.Position).ThenBy(shelf => shelf.Name).ToListAsync(cancel);
         SongsOn = await db.Songs.Where(song => song.BinnedAt == null).GroupBy(song => song.ShelfId).Select(shelf => new { shelf.Key, Count = shelf.Count() }).ToDictionaryAsync(shelf => shelf.Key, shelf => shelf.Count, cancel);
         Keepers = await db.Users.AsNoTracking().Where(person => db.UserRoles.Any(role => role.UserId == person.Id && db.Roles.Any(named => named.Id == role.RoleId && named.Name == Roles.Keeper))).OrderBy(person => person.FullName).ToListAsync(cancel);
-        Kinds = (await db.Congregations.AsNoTracking().SingleAsync(cancel)).SectionKinds;
+        var congregation = await db.Congregations.AsNoTracking().SingleAsync(cancel);
+        Kinds = congregation.SectionKinds;
+        if (congregation.Hall is { } hall)
+            (ScreenHeight, LastRow) = (hall.ScreenHeight.ToString(CultureInfo.InvariantCulture), hall.LastRow.ToString(CultureInfo.InvariantCulture));
     }
 }

@@ -11,6 +11,7 @@ using Ymnos.Core.Songs;
 using Ymnos.Core.Songs.Curating;
 using Ymnos.Core.Songs.Music;
 using Ymnos.Core.Songs.Pasting;
+using Ymnos.Core.Typesetting;
 using Ymnos.Data;
 using Ymnos.Data.Keeping;
 using Ymnos.Web.Hosting;
@@ -57,6 +58,11 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
     public ImmutableArray<Step> Steps { get; private set; }
 
     public int SizePercent { get; private set; }
+
+    /// <summary>How the words read in the house's hall; nothing while nobody has measured it.</summary>
+    public Readability? Reads { get; private set; }
+
+    public Hall? Hall { get; private set; }
 
     public MusicKey? Key { get; private set; }
 
@@ -236,6 +242,9 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
         SavedAt = DateOnly.FromDateTime(saved.DateTime) == Today ? saved.ToString("H:mm", CultureInfo.InvariantCulture) : DateOnly.FromDateTime(saved.DateTime).Short();
         Order = song.OrderNamed(order ?? "");
         (Steps, SizePercent) = ShowCompiler.CompileSong(song, Order, press.Style);
+        Hall = congregation.Hall;
+        Reads = Hall is null || Steps.FirstOrDefault(step => !step.Slide.Words.IsEmpty) is not { } sung ? null
+            : Readability.Of(sung.Slide.Words, press.Style.Words.Face, press.Style.Background, Hall);
         Key = MusicKey.TryParse(Order.Key, out var key) ? key : ChordSheet.KeyOf(song.Content);
         if (song.FirstWording.HasChords && ChordSheet.Of(song.Content, song.FirstWording, Key, 0, ChordNotation.Letters).Capos is [var easiest, ..])
             EasiestCapo = easiest;
