@@ -18,7 +18,7 @@ public sealed class LiveTests
         var application = await RunningApplication.StartAsync();
         var tobias = await application.SignedInAsync("tobias");
         await using var db = application.Open();
-        var sitting = (await db.Sittings.OrderBy(sitting => sitting.StartsAt).FirstAsync(Cancel)).Id;
+        var sitting = (await db.Services.Where(service => service.Title == "Harvest of the Sea").SelectMany(service => service.Sittings).OrderBy(sitting => sitting.StartsAt).FirstAsync(Cancel)).Id;
         await tobias.PageAsync($"/booth/{sitting}");
         return (application, tobias, sitting);
     }
@@ -148,7 +148,7 @@ public sealed class LiveTests
 
         var maren = await application.SignedInAsync("maren");
         await using var db = application.Open();
-        var service = (await db.Services.Include(service => service.AllLines).FirstAsync(Cancel));
+        var service = await db.Services.Include(service => service.AllLines).FirstAsync(service => service.Title == "Harvest of the Sea", Cancel);
         using var added = await maren.SubmitAsync("/", new() { ["kind"] = "spoken", ["typed"] = "Notices 2:00", ["after"] = service.Order[0].Id.ToString() }, $"/calendar/{service.Id}?handler=Add");
         Assert.Equal(HttpStatusCode.OK, added.StatusCode);
 

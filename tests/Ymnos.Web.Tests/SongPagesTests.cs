@@ -127,7 +127,7 @@ public sealed class SongPagesTests
 
         await using (var db = application.Open())
         {
-            var service = await db.Services.Include(service => service.AllLines).FirstAsync(Cancel);
+            var service = await db.Services.Include(service => service.AllLines).FirstAsync(service => service.Title == "Harvest of the Sea", Cancel);
             for (var i = 0; i < 40; i++)
             {
                 if (!Song.Create(new SongDraft { Title = $"Lantern {i}", Text = "Lift the lantern" }, DateTimeOffset.UnixEpoch, "Maren").Succeeded(out var song))
@@ -156,7 +156,7 @@ public sealed class SongPagesTests
         async Task<Guid> ServiceAsync()
         {
             await using var db = application.Open();
-            return (await db.Services.FirstAsync(Cancel)).Id;
+            return (await db.Services.FirstAsync(service => service.Title == "Harvest of the Sea", Cancel)).Id;
         }
     }
 }

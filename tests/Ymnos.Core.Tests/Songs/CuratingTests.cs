@@ -40,6 +40,11 @@ public sealed class CuratingTests
         Assert.Equal("1 R 2", string.Join(' ', laid.Sections.Select(section => section.Mark)));
         Assert.Equal([Mark("B")], laid.Missing);
 
+        // A verse that took twice as many lines is still that verse.
+        var longer = LaidTranslation.Of(Lantern.FirstWording, "a\nb\nc\nd\ne\nf\ng\nh\n\ni\nj\n\nk\nl\n\nm");
+        Assert.Equal("1 R 2 B", string.Join(' ', longer.Sections.Select(section => section.Mark)));
+        Assert.Equal(8, longer.Sections[0].Lines.Length);
+
         var tooMuch = LaidTranslation.Of(Lantern.FirstWording, "a\nb\nc\nd\n\ne\nf\n\ng\nh\n\ni\n\nj\nk\nl\nm\nn\no");
         Assert.Equal("1 R 2 B", string.Join(' ', tooMuch.Sections.Select(section => section.Mark)));
         Assert.Equal(6, Assert.Single(tooMuch.Over).Lines.Length);

@@ -49,6 +49,7 @@ public sealed class LikenessTests
         yield return ("the same file", song, true);
         yield return ("other line breaks", song with { Wordings = [Joined(song.FirstWording)] }, true);
         yield return ("other spelling", song with { Wordings = [Spelled(random, song.FirstWording)] }, true);
+        yield return ("another hand's spelling", song with { Wordings = [Spelled(random, song.FirstWording, 3)] }, true);
         yield return ("another title", song with { Title = $"Song {random.Next(1_000_000)}", OtherTitles = [] }, true);
         yield return ("without accents or signs", song with { Title = song.Title.ToUpperInvariant(), Wordings = [Mapped(song.FirstWording, line => line.ToUpperInvariant().Replace(",", "", StringComparison.Ordinal))] }, true);
         yield return ("a verse less", song with { Wordings = [song.FirstWording with { Sections = song.FirstWording.Sections.RemoveAt(song.FirstWording.Sections.Length - 1) }] }, true);
@@ -82,10 +83,10 @@ public sealed class LikenessTests
         Sections = [.. wording.Sections.Select(section => Section.Of(section.Mark, section.Lines.Chunk(2).Select(pair => string.Join(" ", pair.Select(line => line.Words)))))],
     };
 
-    /// <summary>One word in six has a letter less, a letter twice, or another vowel.</summary>
-    private static Wording Spelled(Random random, Wording wording) => Mapped(wording, line => string.Join(' ', line.Split(' ').Select(word =>
+    /// <summary>One word in so many has a letter less, a letter twice, or another vowel.</summary>
+    private static Wording Spelled(Random random, Wording wording, int oneIn = 6) => Mapped(wording, line => string.Join(' ', line.Split(' ').Select(word =>
     {
-        if (word.Length < 4 || random.Next(6) > 0)
+        if (word.Length < 4 || random.Next(oneIn) > 0)
             return word;
         var at = random.Next(1, word.Length - 1);
         return random.Next(3) switch
