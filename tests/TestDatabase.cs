@@ -13,6 +13,8 @@ public sealed class TestDatabase : IAsyncDisposable
 
     private static readonly Lazy<Task<string>> Template = new(MigrateTemplateAsync);
     private static readonly SemaphoreSlim Copying = new(1);
+    private static readonly SemaphoreSlim Filling = new(1);
+    private static string? _filled;
 
     private readonly string _name;
 
@@ -20,10 +22,32 @@ public sealed class TestDatabase : IAsyncDisposable
 
     public string Connection => $"{Server};Database={_name};Maximum Pool Size=20";
 
-    public static async Task<TestDatabase> CreateAsync()
+    public static async Task<TestDatabase> CreateAsync() => await CopyAsync(await Template.Value);
+
+    /// <summary>A copy of a database that was filled once, by whoever asked first.</summary>
+    public static async Task<TestDatabase> CreateFilledAsync(Func<string, Task> fill)
+    {
+        await Filling.WaitAsync();
+        try
+        {
+            if (_filled is null)
+            {
+                var filled = await CreateAsync();
+                await fill(filled.Connection);
+                NpgsqlConnection.ClearPool(new NpgsqlConnection(filled.Connection));
+                _filled = filled._name;
+            }
+        }
+        finally
+        {
+            Filling.Release();
+        }
+        return await CopyAsync(_filled);
+    }
+
+    private static async Task<TestDatabase> CopyAsync(string template)
     {
         var database = new TestDatabase($"t{Guid.NewGuid():N}");
-        var template = await Template.Value;
         // PostgreSQL copies a template for one at a time.
         await Copying.WaitAsync();
         try

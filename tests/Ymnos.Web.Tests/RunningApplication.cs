@@ -21,7 +21,19 @@ public sealed class RunningApplication : WebApplicationFactory<Program>
 
     private RunningApplication(TestDatabase database) => _database = database;
 
-    public static async Task<RunningApplication> StartAsync() => new(await TestDatabase.CreateAsync());
+    public static async Task<RunningApplication> StartAsync() => new(await TestDatabase.CreateFilledAsync(LoadDemoAsync));
+
+    /// <summary>The demo is loaded by the application itself, once.</summary>
+    private static async Task LoadDemoAsync(string connection)
+    {
+        await using var application = new WebApplicationFactory<Program>().WithWebHostBuilder(builder =>
+        {
+            builder.UseSetting("ConnectionStrings:Ymnos", connection + ";Pooling=false");
+            builder.UseEnvironment("Production");
+        });
+        using var answer = await application.CreateClient().GetAsync(new Uri("/health", UriKind.Relative));
+        answer.EnsureSuccessStatusCode();
+    }
 
     /// <summary>Connects the application to an outside that tests play.</summary>
     public RunningApplication With(OutsideStage outside)
