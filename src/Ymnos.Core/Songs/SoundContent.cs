@@ -12,6 +12,7 @@ namespace Ymnos.Core.Songs;
 public static class SoundContent
 {
     private const int MostInAList = 100;
+    private const int LongestChord = 24;
 
     /// <summary>The content as it can stand in the library, or why it cannot.</summary>
     /// <param name="read">As a reader built it; its lists may be unset and its values anything.</param>
@@ -95,7 +96,7 @@ public static class SoundContent
     private static LyricLine Sound(LyricLine line)
     {
         var words = Cut(line.Words, 2_000);
-        return new(words, [.. List(line.Chords).Where(chord => chord.Name is { Length: > 0 and <= 24 }).Take(MostInAList).Select(chord => new PlacedChord(Math.Clamp(chord.At, 0, words.Length), CleanText.Line(chord.Name))).OrderBy(chord => chord.At)]);
+        return new(words, [.. List(line.Chords).Select(chord => new PlacedChord(Math.Clamp(chord.At, 0, words.Length), CleanText.Line(chord.Name ?? ""))).Where(chord => chord.Name.Length is > 0 and <= LongestChord).Take(MostInAList).OrderBy(chord => chord.At)]);
     }
 
     private static SungOrder Sound(SungOrder order, Wording first, List<string> notTaken)
