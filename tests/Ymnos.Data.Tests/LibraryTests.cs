@@ -91,6 +91,31 @@ public sealed class LibraryTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task The_most_sung_stand_first_and_all_others_follow_page_by_page()
+    {
+        var songs = Enumerable.Range(0, 100).Select(i => SongStoreTests.Make($"Song {i:000}", $"words of {i}")).ToList();
+        _db.Songs.AddRange(songs);
+        foreach (var (date, sung) in new Dictionary<string, int[]> { ["2026-08-09"] = [70, 5], ["2026-08-16"] = [70], ["2027-01-03"] = [3] })
+        {
+            var service = Service.Create(new ServiceDraft { Title = date, Date = date, StartTimes = "9:30" }, Now).Succeeded(out var planned) ? planned : throw new InvalidOperationException();
+            foreach (var song in sung)
+                service.Add(new SongEntry { SongId = songs[song].Id });
+            _db.Services.Add(service);
+        }
+        await _db.SaveChangesAsync(Cancel);
+        var search = new SongSearch(_db);
+        var listed = new List<string>();
+        for (var skip = 0; skip < 120; skip += SongSearch.PageSize)
+        {
+            var page = await search.ListAsync(SongQuery.Read(""), SongSort.Use, "", skip, Today, Cancel);
+            Assert.Equal(skip + SongSearch.PageSize < 100, page.HasMore);
+            listed.AddRange(page.Songs.Select(song => song.Title.Text));
+        }
+        Assert.Equal(["Song 070", "Song 005", "Song 000", "Song 001"], listed.Take(4));
+        Assert.Equal(songs.Select(song => song.Title), listed.Order());
+    }
+
+    [Fact]
     public async Task Every_state_a_song_has_had_is_kept()
     {
         var song = await SavedAsync("Lantern", "Lift the lantern");

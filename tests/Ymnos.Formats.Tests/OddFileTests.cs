@@ -140,8 +140,19 @@ public sealed class OddFileTests
     {
         Assert.True(new SongDraft
         {
-            Title = "Lantern", OtherTitles = "fr: La lanterne\nLamp", WordsBy = "Elias Corran (1848–1911)", ArrangedBy = "Anouk Lestrade", Owners = "Tidewrack Songs 60 %\nO. Tranter 40 % words",
-            SchemeNumbers = "Song Rights Exchange 70412", Topics = "sea, home", Scripture = "Luke 5:1–11; Psalm 107", TuneName = "Ellery", TuneMetre = "8.7.8.7", BoothNotes = "wait\nthen go", Text = "Lift", Length = "5:10",
+            Title = "Lantern",
+            OtherTitles = "fr: La lanterne\nLamp",
+            WordsBy = "Elias Corran (1848–1911)",
+            ArrangedBy = "Anouk Lestrade",
+            Owners = "Tidewrack Songs 60 %\nO. Tranter 40 % words",
+            SchemeNumbers = "Song Rights Exchange 70412",
+            Topics = "sea, home",
+            Scripture = "Luke 5:1–11; Psalm 107",
+            TuneName = "Ellery",
+            TuneMetre = "8.7.8.7",
+            BoothNotes = "wait\nthen go",
+            Text = "Lift",
+            Length = "5:10",
         }.Check().Succeeded(out var song));
         var told = new List<string>();
         Assert.True(SongSheet.Read(SongSheet.Write(song), told).Succeeded(out var read));

@@ -25,9 +25,29 @@ public sealed class LibraryDoorTests
 
     private static Dictionary<string, string> Fields(Song song) => new()
     {
-        ["mark"] = "1", ["wording"] = "0", ["text"] = "mine", ["was"] = Pages.Songs.SongModel.TextOf(song, 0, song.FirstWording.Sections[0].Mark), ["deed"] = "remove", ["revision"] = "1", ["back"] = "1",
-        ["key"] = "A", ["oldName"] = "full", ["Name"] = "mine", ["Order"] = "1", ["Language"] = "fr", ["Text"] = "mine", ["Title"] = "Mine", ["shelf"] = $"{Shelf.MainId}",
-        ["one"] = $"{song.Id}", ["other"] = $"{song.Id}", ["numbers"] = "S1", ["yes"] = "true", ["letter"] = "Q", ["name"] = "mine", ["screenHeight"] = "2", ["lastRow"] = "9",
+        ["mark"] = "1",
+        ["wording"] = "0",
+        ["text"] = "mine",
+        ["was"] = Pages.Songs.SongModel.TextOf(song, 0, song.FirstWording.Sections[0].Mark),
+        ["deed"] = "remove",
+        ["revision"] = "1",
+        ["back"] = "1",
+        ["key"] = "A",
+        ["oldName"] = "full",
+        ["Name"] = "mine",
+        ["Order"] = "1",
+        ["Language"] = "fr",
+        ["Text"] = "mine",
+        ["Title"] = "Mine",
+        ["shelf"] = $"{Shelf.MainId}",
+        ["one"] = $"{song.Id}",
+        ["other"] = $"{song.Id}",
+        ["numbers"] = "S1",
+        ["yes"] = "true",
+        ["letter"] = "Q",
+        ["name"] = "mine",
+        ["screenHeight"] = "2",
+        ["lastRow"] = "9",
     };
 
     [Theory]

@@ -61,14 +61,28 @@ public sealed class SongSearch(YmnosDb db)
     {
         var filter = SongFilterSql.Of(query, today);
         var folded = FoldedText.Of(from);
-        var sql = sort switch
+        var ids = sort switch
         {
-            SongSort.Use => $"select f.song_id as \"Value\" from song_finds f left join ({SongFilterSql.Uses}) u on u.song_id = f.song_id where {filter.Where} order by coalesce(u.uses, 0) desc, f.sort_title, f.song_id limit @most offset @skip",
-            SongSort.Date => $"select f.song_id as \"Value\" from song_finds f where {filter.Where} order by f.saved_at desc, f.song_id desc limit @most offset @skip",
-            _ => $"select f.song_id as \"Value\" from song_finds f where f.sort_title >= @from collate \"C\" and {filter.Where} order by f.sort_title, f.song_id limit @most offset @skip",
+            SongSort.Use => await MostSungAsync(filter, skip, today, cancel),
+            SongSort.Date => await IdsAsync($"select f.song_id as \"Value\" from song_finds f where {filter.Where} order by f.saved_at desc, f.song_id desc limit @most offset @skip", filter, cancel, new("most", PageSize + 1), new("skip", skip), new("today", today)),
+            _ => await IdsAsync($"select f.song_id as \"Value\" from song_finds f where f.sort_title >= @from collate \"C\" and {filter.Where} order by f.sort_title, f.song_id limit @most offset @skip", filter, cancel, new("from", folded), new("most", PageSize + 1), new("skip", skip), new("today", today)),
         };
-        var ids = await IdsAsync(sql, filter, cancel, new("from", folded), new("most", PageSize + 1), new("skip", skip), new("today", today));
         return await LoadAsync(ids, [], Nothing, filter, today, PageSize, cancel);
+    }
+
+    /// <summary>
+    /// The songs that were sung, the most often first, and behind them the others by title. Few of a large library are
+    /// sung; sorting all of it by how often would take long.
+    /// </summary>
+    private async Task<List<Guid>> MostSungAsync(SongFilterSql filter, int skip, DateOnly today, CancellationToken cancel)
+    {
+        var sung = await IdsAsync($"select f.song_id as \"Value\" from song_finds f join ({SongFilterSql.Uses}) u on u.song_id = f.song_id where {filter.Where} order by u.uses desc, f.sort_title, f.song_id limit @most", filter, cancel,
+            new("most", skip + PageSize + 1), new("today", today));
+        if (sung.Count > skip + PageSize)
+            return sung[skip..];
+        var others = await IdsAsync($"select f.song_id as \"Value\" from song_finds f where not exists (select from ({SongFilterSql.Uses}) u where u.song_id = f.song_id) and {filter.Where} order by f.sort_title, f.song_id limit @most offset @skip", filter, cancel,
+            new("most", PageSize + 1 - Math.Max(0, sung.Count - skip)), new("skip", Math.Max(0, skip - sung.Count)), new("today", today));
+        return [.. sung.Skip(skip), .. others];
     }
 
     /// <inheritdoc cref="FindAsync(SongQuery, DateOnly, CancellationToken, int)"/>
