@@ -1,6 +1,7 @@
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Songs.Curating;
 using Ymnos.Data.Jobs;
 
 namespace Ymnos.Web.Tests;
@@ -28,7 +29,7 @@ public sealed class LibraryDoorTests
         ["mark"] = "1",
         ["wording"] = "0",
         ["text"] = "mine",
-        ["was"] = Pages.Songs.SongModel.TextOf(song, 0, song.FirstWording.Sections[0].Mark),
+        ["was"] = WordsEdit.TextOf(song.FirstWording, song.FirstWording.Sections[0].Mark),
         ["deed"] = "remove",
         ["revision"] = "1",
         ["back"] = "1",

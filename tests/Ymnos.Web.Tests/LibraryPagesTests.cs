@@ -5,6 +5,7 @@ using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.Planning;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Songs.Curating;
 using Ymnos.Data.Imports;
 using Ymnos.Data.Jobs;
 
@@ -29,7 +30,7 @@ public sealed class LibraryPagesTests
         await using var application = await RunningApplication.StartAsync();
         var (maren, odile) = (await application.SignedInAsync("maren"), await application.SignedInAsync("odile"));
         var song = await SongAsync(application, "Undertow");
-        var (one, bridge) = (Pages.Songs.SongModel.TextOf(song, 0, Mark("2")), Pages.Songs.SongModel.TextOf(song, 0, Mark("B")));
+        var (one, bridge) = (WordsEdit.TextOf(song.FirstWording, Mark("2")), WordsEdit.TextOf(song.FirstWording, Mark("B")));
 
         using var first = await WriteAsync(maren, song, "2", one, "Maren’s verse");
         using var second = await WriteAsync(odile, song, "B", bridge, "Odile’s bridge");
@@ -45,7 +46,7 @@ public sealed class LibraryPagesTests
         await using var application = await RunningApplication.StartAsync();
         var (maren, odile) = (await application.SignedInAsync("maren"), await application.SignedInAsync("odile"));
         var song = await SongAsync(application, "Undertow");
-        var was = Pages.Songs.SongModel.TextOf(song, 0, Mark("B"));
+        var was = WordsEdit.TextOf(song.FirstWording, Mark("B"));
         using var first = await WriteAsync(maren, song, "B", was, "Let go, let go, the sea is kind");
 
         using var second = await WriteAsync(odile, song, "B", was, "Let go, let go, the deep is good");
@@ -100,7 +101,7 @@ public sealed class LibraryPagesTests
             using var answer = await odile.GetAsync($"/songs/{young.Id}/{path}", Cancel);
             Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
         }
-        using var written = await WriteAsync(odile, young, "1", Pages.Songs.SongModel.TextOf(young, 0, Mark("1")), "mine");
+        using var written = await WriteAsync(odile, young, "1", WordsEdit.TextOf(young.FirstWording, Mark("1")), "mine");
         Assert.Equal(HttpStatusCode.NotFound, written.StatusCode);
 
         // A copy onto a shelf of one's own is allowed, and knows where it came from.
@@ -308,7 +309,7 @@ public sealed class LibraryPagesTests
         Assert.Equal("Plus profond", page.QuerySelector("#Text")!.TextContent.Trim('\n'));
         using var added = await maren.SubmitAsync($"/songs/{song.Id}/wordings/new", new() { ["Language"] = "fr", ["Kind"] = "Singable", ["Translator"] = "Remi Gauvain", ["Text"] = "Refrain\nTu es le courant sous tout", ["revision"] = "1" });
         Assert.Equal(HttpStatusCode.Redirect, added.StatusCode);
-        Assert.Contains("3 sections missing", (await maren.PageAsync($"/songs/{song.Id}")).QuerySelector(".sheet thead")!.TextContent.Replace("4 sections", "3 sections", StringComparison.Ordinal), StringComparison.Ordinal);
+        Assert.Contains("4 sections missing", (await maren.PageAsync($"/songs/{song.Id}")).QuerySelector(".sheet thead")!.TextContent, StringComparison.Ordinal);
 
         using var order = await maren.SubmitAsync($"/songs/{song.Id}/orders", new() { ["revision"] = "2", ["oldName"] = "", ["Name"] = "short", ["Order"] = "1 R R", ["Key"] = "x" }, $"/songs/{song.Id}/orders?handler=Put");
         Assert.Equal("x", (await order.PageAsync()).QuerySelector("#Key-new")!.GetAttribute("value"));

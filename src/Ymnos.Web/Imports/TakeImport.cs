@@ -51,7 +51,7 @@ public sealed class TakeImport(TimeProvider clock) : IWork
                     continue;
                 }
                 var before = here.Revision;
-                here.Save(taken.Choice == ImportChoice.Replace ? taken.Content : Merged(here.Content, taken.Content), now, job.By, taken.Choice == ImportChoice.Replace ? "replaced by what was brought in" : "merged with what was brought in");
+                here.Save(taken.Choice == ImportChoice.Replace ? taken.Content : SongField.MergeAsProposed(here.Content, taken.Content), now, job.By, taken.Choice == ImportChoice.Replace ? "replaced by what was brought in" : "merged with what was brought in");
                 changed++;
                 // The same song may stand twice in the files; the deed remembers how it was before the first.
                 if (!done1.Exists(known => known.SongId == here.Id))
@@ -70,11 +70,5 @@ public sealed class TakeImport(TimeProvider clock) : IWork
         // What was sent is not kept longer than it is needed.
         await db.ImportFiles.Where(file => file.ImportId == id).ExecuteDeleteAsync(cancel);
         return new($"{done - changed - gone} songs came in, {changed} changed{(gone > 0 ? $", {gone} are no longer here to be changed" : "")}", $"/songs/import/{id}");
-    }
-
-    private static SongContent Merged(SongContent here, SongContent taken)
-    {
-        var choices = SongField.Of(here, taken).ToDictionary(field => field.Key, field => field.Proposed(here, taken));
-        return SongField.Merge(here, taken, choices).Succeeded(out var merged) ? merged : here;
     }
 }

@@ -46,10 +46,10 @@ public sealed class LiveRuns(YmnosDb db, LiveStore store, ShowPress press, IHubC
         await db.Sittings.Where(sitting => sitting.ServiceId == serviceId && db.LiveStates.Any(state => state.SittingId == sitting.Id))
             .Select(sitting => sitting.Id).ToListAsync(cancel), cancel);
 
-    /// <summary>Brings the running sittings in which a song is sung up to its changed words.</summary>
-    public async Task SongChangedAsync(Guid songId, CancellationToken cancel) => await CatchUpAsync(
+    /// <summary>Brings the running sittings in which any of these songs is sung up to their changed words.</summary>
+    public async Task SongsChangedAsync(IReadOnlyList<Guid> songs, CancellationToken cancel) => await CatchUpAsync(
         await db.Sittings.Where(sitting => db.LiveStates.Any(state => state.SittingId == sitting.Id)
-                && db.Set<SongEntry>().Any(entry => entry.SongId == songId && entry.ServiceId == sitting.ServiceId && entry.RemovedAt == null))
+                && db.Set<SongEntry>().Any(entry => songs.Contains(entry.SongId) && entry.ServiceId == sitting.ServiceId && entry.RemovedAt == null))
             .Select(sitting => sitting.Id).ToListAsync(cancel), cancel);
 
     private async Task CatchUpAsync(List<Guid> sittings, CancellationToken cancel)

@@ -8,6 +8,9 @@ namespace Ymnos.Web.Outside;
 /// <summary>Keeps the list of songbooks that the outside offers, so that it can be browsed with no network.</summary>
 public sealed class SongbookList(YmnosDb db, OutsideWorld outside, TimeProvider clock)
 {
+    // Any number that is the same in every process and no other lock's.
+    private const long ListLock = 0x59_6d_62_6f_6f_6b;
+
     /// <summary>Asks the shop. What it no longer offers goes from the list, unless it was fetched.</summary>
     /// <returns>Why the list is as it was before; nothing when it is new.</returns>
     public async Task<IReadOnlyList<Problem>> RefreshAsync(CancellationToken cancel)
@@ -15,6 +18,9 @@ public sealed class SongbookList(YmnosDb db, OutsideWorld outside, TimeProvider 
         var answer = await outside.SongbooksAsync(cancel);
         if (!answer.Succeeded(out var offered))
             return answer.Problems;
+        // Two who ask at once write one after the other, and the second finds the books of the first.
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        await db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock({ListLock})", cancel);
         var known = await db.OutsideSongbooks.ToDictionaryAsync(book => book.Number, cancel);
         // The first list of all is no news.
         var isFirst = known.Count == 0;
@@ -39,6 +45,7 @@ public sealed class SongbookList(YmnosDb db, OutsideWorld outside, TimeProvider 
         }
         db.OutsideSongbooks.RemoveRange(known.Values.Where(book => book.FetchedVersion is null));
         await db.SaveChangesAsync(cancel);
+        await transaction.CommitAsync(cancel);
         return [];
     }
 }

@@ -68,15 +68,15 @@ public sealed class SongDesk(YmnosDb db, Shelves shelves, Likenesses likenesses,
                 // Theirs came first; whether ours still fits is asked again on what they left.
                 continue;
             }
-            await SavedAsync(song, cancel);
+            await SavedAsync([song], cancel);
             return new(Refusal.None, song, []);
         }
     }
 
-    /// <summary>What follows every save of a song.</summary>
-    public async Task SavedAsync(Song song, CancellationToken cancel)
+    /// <summary>What follows every save of songs, however many: a fixed number of queries, and news for the booths that sing them.</summary>
+    public async Task SavedAsync(IReadOnlyCollection<Song> songs, CancellationToken cancel)
     {
-        await likenesses.RefreshAsync([song], cancel);
-        await runs.SongChangedAsync(song.Id, cancel);
+        await likenesses.RefreshAsync(songs, cancel);
+        await runs.SongsChangedAsync([.. songs.Select(song => song.Id)], cancel);
     }
 }

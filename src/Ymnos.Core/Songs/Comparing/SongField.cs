@@ -68,6 +68,10 @@ public sealed record SongField(string Key, string Label, Func<SongContent, strin
         };
     }
 
+    /// <summary>One song out of two, every field as a merge proposes it; the kept song where that leaves no words.</summary>
+    public static SongContent MergeAsProposed(SongContent kept, SongContent other) =>
+        Merge(kept, other, Of(kept, other).ToDictionary(field => field.Key, field => field.Proposed(kept, other))).Succeeded(out var merged) ? merged : kept;
+
     /// <summary>What a merge proposes: whatever only one of them says is taken, lists are joined, else the kept song's stands.</summary>
     public MergeChoice Proposed(SongContent kept, SongContent other) =>
         Write(other).Length == 0 ? MergeChoice.Kept

@@ -13,7 +13,7 @@ public static class WordsEdit
             return Refuse("This section is no longer there.");
         if (text.Length > SongDraft.LongestText)
             return Refuse("This is far more than one section. Paste whole songs on the page for new songs.");
-        ImmutableArray<LyricLine> lines = [.. CleanText.Lines(text).Select(CleanText.Line).Where(line => line.Length > 0)
+        ImmutableArray<LyricLine> lines = [.. Written(text)
             .Select(line => Chords.IsChordLine(line) && !line.Contains('[', StringComparison.Ordinal) && line.Contains(' ', StringComparison.Ordinal) ? Chords.Alone(line) : Chords.Inline(line))];
         if (lines.Length > SongDraft.MostSections)
             return Refuse($"A section has at most {SongDraft.MostSections} lines.");
@@ -26,6 +26,20 @@ public static class WordsEdit
             edited = edited with { Sections = edited.Sections.RemoveAll(section => section.Mark == mark) };
         return With(song, wording, edited);
     }
+
+    /// <summary>One section as <see cref="Write"/> takes it: a line a line, chords inline; empty where the wording does not have it.</summary>
+    public static string TextOf(Wording wording, SectionMark mark) =>
+        string.Join('\n', wording.Find(mark)?.Lines.Select(Chords.WriteInline) ?? []);
+
+    /// <summary>Whether two texts of a section would be written as the same lines.</summary>
+    public static bool IsSameText(string one, string other) => Written(one).SequenceEqual(Written(other));
+
+    /// <summary>Brings a translation's section nearer to the first wording's, as <see cref="SectionPairing"/> offers.</summary>
+    public static Outcome<SongContent> Mend(SongContent song, int wording, SectionMark mark) =>
+        wording < 1 || wording >= song.Wordings.Length || song.FirstWording.Find(mark) is not { } first
+            || SectionPairing.Of(first, song.Wordings[wording].Find(mark)) is not { State: PairingState.TooFew or PairingState.TooMany, Mended.IsEmpty: false } pairing
+            ? Refuse("There is nothing to mend here any more.")
+            : Write(song, wording, mark, string.Join('\n', pairing.Mended.Select(Chords.WriteInline)));
 
     /// <summary>Adds a section without words after another, or at the end, and sings it at the end of the usual order.</summary>
     public static Outcome<SongContent> Add(SongContent song, SectionKind kind, SectionMark? after)
@@ -163,6 +177,8 @@ public static class WordsEdit
             number++;
         return new SectionMark(kind, number);
     }
+
+    private static IEnumerable<string> Written(string text) => CleanText.Lines(text).Select(CleanText.Line).Where(line => line.Length > 0);
 
     internal static SongContent With(SongContent song, int wording, Wording edited) => song with { Wordings = song.Wordings.SetItem(wording, edited) };
 

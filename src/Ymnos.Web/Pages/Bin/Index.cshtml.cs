@@ -36,7 +36,7 @@ public sealed class IndexModel(YmnosDb db, TimeProvider clock, SongDesk songs, S
             return NotFound();
         song.Restore(clock.GetUtcNow(), User.FirstName());
         await db.SaveChangesAsync(cancel);
-        await songs.SavedAsync(song, cancel);
+        await songs.SavedAsync([song], cancel);
         return Redirect($"/songs/{id}");
     }
 

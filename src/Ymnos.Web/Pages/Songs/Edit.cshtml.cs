@@ -58,7 +58,7 @@ public sealed class EditModel(YmnosDb db, TimeProvider clock, SongDesk songs) : 
             Song = newer;
             return Clash(draft);
         }
-        await songs.SavedAsync(song, cancel);
+        await songs.SavedAsync([song], cancel);
         return Redirect($"/songs/{id}");
     }
 

@@ -55,8 +55,7 @@ public sealed class ManyModel(YmnosDb db, SongSearch search, SongDeeds deeds, Sh
         try
         {
             var done = await deeds.DoAsync(what.What, by, now, mine, what.Change, cancel);
-            foreach (var song in mine.Take(200))
-                await desk.SavedAsync(song, cancel);
+            await desk.SavedAsync(mine, cancel);
             var left = songs.Length - mine.Count;
             TempData["Undo"] = done.Id.ToString();
             return Said($"{done.Songs.Count} song{(done.Songs.Count == 1 ? "" : "s")}: {what.What}.{(left > 0 ? $" {left} stand on shelves that are not yours and stay as they are." : "")}");
@@ -75,8 +74,7 @@ public sealed class ManyModel(YmnosDb db, SongSearch search, SongDeeds deeds, Sh
             return NotFound();
         if (await deeds.UndoAsync(deed, User.FirstName(), clock.GetUtcNow(), cancel) is not { } undone)
             return Said("That has been undone already.");
-        foreach (var song in undone.Undone.Take(200))
-            await desk.SavedAsync(song, cancel);
+        await desk.SavedAsync(undone.Undone, cancel);
         return Said($"Undone for {undone.Undone.Count} song{(undone.Undone.Count == 1 ? "" : "s")}.{(undone.MovedOn.Count > 0 ? $" {undone.MovedOn.Count} have been changed since and stay as they are." : "")}");
     }
 

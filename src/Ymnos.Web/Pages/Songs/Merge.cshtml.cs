@@ -6,7 +6,6 @@ using Ymnos.Core.Planning;
 using Ymnos.Core.Songs;
 using Ymnos.Core.Songs.Comparing;
 using Ymnos.Data;
-using Ymnos.Data.Finding;
 using Ymnos.Web.Hosting;
 using Ymnos.Web.Live;
 using Ymnos.Web.Songs;
@@ -15,7 +14,7 @@ namespace Ymnos.Web.Pages.Songs;
 
 /// <summary>Two songs that may be one, side by side, to be merged field by field or told apart.</summary>
 [Authorize(May.EditSongs)]
-public sealed class MergeModel(YmnosDb db, SongDesk desk, Likenesses likenesses, LiveRuns runs, TimeProvider clock) : PageModel
+public sealed class MergeModel(YmnosDb db, SongDesk desk, LiveRuns runs, TimeProvider clock) : PageModel
 {
     public Song Kept { get; private set; } = null!;
 
@@ -62,10 +61,9 @@ public sealed class MergeModel(YmnosDb db, SongDesk desk, Likenesses likenesses,
             return Stay("Somebody saved one of the two, or a service that sings it, in the same moment. Nothing was merged; do it again.");
         }
         await transaction.CommitAsync(cancel);
-        await likenesses.RefreshAsync([kept, gone], cancel);
         foreach (var service in services)
             await runs.ServiceChangedAsync(service.Id, cancel);
-        await runs.SongChangedAsync(one, cancel);
+        await desk.SavedAsync([kept, gone], cancel);
         TempData["Said"] = $"{gone.Title} is merged into this song and lies in the bin.{(services.Count > 0 ? $" {services.Count} service{(services.Count == 1 ? " follows" : "s follow")}." : "")}";
         return Redirect($"/songs/{one}");
     }

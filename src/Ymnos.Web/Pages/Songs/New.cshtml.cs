@@ -44,7 +44,7 @@ public sealed class NewModel(YmnosDb db, TimeProvider clock, Shelves shelves, Li
         var song = Song.Create(content, on.Id, clock.GetUtcNow(), User.FirstName());
         db.Songs.Add(song);
         await db.SaveChangesAsync(cancel);
-        await desk.SavedAsync(song, cancel);
+        await desk.SavedAsync([song], cancel);
         return Redirect($"/songs/{song.Id}");
     }
 

@@ -133,12 +133,12 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
             return BadRequest();
         var typed = text ?? "";
         var change = await desk.ChangeAsync(User, id, $"words of {section}",
-            song => wording >= 0 && wording < song.Wordings.Length && Same(TextOf(song, wording, section), was ?? ""),
+            song => wording >= 0 && wording < song.Wordings.Length && WordsEdit.IsSameText(WordsEdit.TextOf(song.Wordings[wording], section), was ?? ""),
             song => WordsEdit.Write(song.Content, wording, section, typed), cancel);
         if (change is { Refusal: Refusal.Overtaken, Song: { } now } && wording >= 0 && wording < now.Wordings.Length)
         {
-            if (!Same(TextOf(now, wording, section), typed))
-                Clash = new(section, wording, TextOf(now, wording, section), typed, now.SavedBy);
+            if (!WordsEdit.IsSameText(WordsEdit.TextOf(now.Wordings[wording], section), typed))
+                Clash = new(section, wording, WordsEdit.TextOf(now.Wordings[wording], section), typed, now.SavedBy);
         }
         return await AnswerAsync(change, id, order, cancel);
     }
@@ -159,7 +159,7 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
             "add" when KindNamed(to) is { } kind => WordsEdit.Add(song, kind, section),
             "relabel" when SectionMark.TryParse(to, out var label) => WordsEdit.Relabel(song, section, label),
             "count" => WordsEdit.Count(song, section, int.TryParse(to, NumberStyles.None, CultureInfo.InvariantCulture, out var bars) ? bars : string.IsNullOrWhiteSpace(to) ? null : 0),
-            "mend" => Mend(song, section, wording),
+            "mend" => WordsEdit.Mend(song, wording, section),
             "blank" => song with { OpensBlank = !song.OpensBlank },
             _ => new List<Problem> { new("Words", "This cannot be done.") },
         }, cancel);
@@ -181,7 +181,7 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
             return NotFound();
         song.Bin(clock.GetUtcNow(), User.FirstName());
         await db.SaveChangesAsync(cancel);
-        await desk.SavedAsync(song, cancel);
+        await desk.SavedAsync([song], cancel);
         TempData["Said"] = $"{song.Title} lies in the bin. Services that sing it keep its words.";
         TempData["SaidLink"] = "/bin";
         TempData["SaidLinkText"] = "Open the bin";
@@ -207,10 +207,6 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
             beside = [.. beside.Skip(beside.Count - MostBeside + 1), wording];
         return $"/songs/{Song.Id}?order={Uri.EscapeDataString(Order.Name)}&beside={string.Join(',', beside.Order())}";
     }
-
-    /// <summary>One section as it is typed: a line a line, chords inline.</summary>
-    public static string TextOf(Song song, int wording, SectionMark mark) =>
-        string.Join('\n', song.Wordings[wording].Find(mark)?.Lines.Select(Chords.WriteInline) ?? []);
 
     private async Task<IActionResult> AnswerAsync(SongChange change, Guid id, string? order, CancellationToken cancel)
     {
@@ -257,15 +253,5 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
             ? Redirect($"/songs/{into}")
             : NotFound();
 
-    private static Outcome<SongContent> Mend(SongContent song, SectionMark mark, int wording)
-    {
-        if (wording < 1 || wording >= song.Wordings.Length || song.FirstWording.Find(mark) is not { } first
-            || SectionPairing.Of(first, song.Wordings[wording].Find(mark)) is not { Mended.IsEmpty: false } pairing)
-            return new List<Problem> { new("Words", "There is nothing to mend here any more.") };
-        return WordsEdit.Write(song, wording, mark, string.Join('\n', pairing.Mended.Select(Chords.WriteInline)));
-    }
-
     private static SectionKind? KindNamed(string? letter) => SectionMark.TryParse(letter == "1" ? "1" : letter, out var mark) ? mark.Kind : null;
-
-    private static bool Same(string one, string other) => CleanText.Lines(one).Select(CleanText.Line).Where(line => line.Length > 0).SequenceEqual(CleanText.Lines(other).Select(CleanText.Line).Where(line => line.Length > 0));
 }

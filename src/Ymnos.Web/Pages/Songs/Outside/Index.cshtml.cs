@@ -81,8 +81,7 @@ public sealed class IndexModel(YmnosDb db, OutsideWorld outside, Shelves shelves
             foreach (var song in came)
                 service.Add(new SongEntry { SongId = song.Id });
         await db.SaveChangesAsync(cancel);
-        foreach (var song in came)
-            await desk.SavedAsync(song, cancel);
+        await desk.SavedAsync(came, cancel);
         if (Service is { } planned && ServiceTitle.Length > 0)
             await runs.ServiceChangedAsync(planned, cancel);
         var wordless = came.Where(song => song.FirstLine.Length == 0).Select(song => song.Title).ToList();

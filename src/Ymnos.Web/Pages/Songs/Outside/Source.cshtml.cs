@@ -49,7 +49,7 @@ public sealed class SourceModel(YmnosDb db, OutsideWorld outside, SongDesk desk,
             Trouble = "Somebody saved this song in the same moment. Nothing was taken over; do it again.";
             return Page();
         }
-        await desk.SavedAsync(song, cancel);
+        await desk.SavedAsync([song], cancel);
         TempData["Said"] = take.Length > 0 ? "Taken over from the source." : "Nothing was taken over; these changes are not shown again.";
         return Redirect($"/songs/{id}");
     }
