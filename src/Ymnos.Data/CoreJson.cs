@@ -4,6 +4,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Styles;
 
 namespace Ymnos.Data;
 
@@ -15,7 +16,7 @@ public static class CoreJson
         IgnoreReadOnlyProperties = true,
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-        Converters = { new SectionMarkJson(), new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+        Converters = { new SectionMarkJson(), new ColourJson(), new SlideLayerJson(), new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
     };
 
     /// <summary>A value as it stands in a jsonb column.</summary>

@@ -21,8 +21,9 @@ public enum Curtain
 /// <summary>Where in the plan a step stands, in terms that outlive an edit of the plan.</summary>
 /// <param name="EntryId">The entry.</param>
 /// <param name="SungSection">Which section of its sung order.</param>
-/// <param name="Line">Which line of that section comes first on the slide.</param>
-public sealed record Place(Guid EntryId, int SungSection, int Line);
+/// <param name="Line">Which line of that section the step begins with.</param>
+/// <param name="Part">How far into that line, from 0 to under 1.</param>
+public sealed record Place(Guid EntryId, int SungSection, int Line, double Part = 0);
 
 /// <summary>What somebody in a booth asks of a running service.</summary>
 public abstract record LiveCommand
@@ -98,7 +99,7 @@ public sealed record LiveState(Guid SittingId, string ShowHash, int Step, Place 
 
     private static Place PlaceOf(Show show, int step) => show.Steps.IsEmpty
         ? new(Guid.Empty, 0, 0)
-        : new(show.Entries[show.Steps[step].Entry].Id, show.Steps[step].SungSection, show.Steps[step].FirstLine);
+        : new(show.Entries[show.Steps[step].Entry].Id, show.Steps[step].SungSection, show.Steps[step].From.Line, show.Steps[step].From.Part);
 
     private static int? StepAt(Place place, Show show)
     {
@@ -107,7 +108,7 @@ public sealed record LiveState(Guid SittingId, string ShowHash, int Step, Place 
             return null;
         var best = entry.FirstStep;
         for (var step = entry.FirstStep; step < entry.FirstStep + entry.Steps; step++)
-            if ((show.Steps[step].SungSection, show.Steps[step].FirstLine).CompareTo((place.SungSection, place.Line)) <= 0)
+            if ((show.Steps[step].SungSection, show.Steps[step].From).CompareTo((place.SungSection, new(place.Line, place.Part))) <= 0)
                 best = step;
         return best;
     }

@@ -36,6 +36,9 @@ public sealed class PairedScreen
     /// <summary>The sitting whose show it follows.</summary>
     public Guid? SittingId { get; private set; }
 
+    /// <summary>Which of the house's screens it is; the main one while nobody has said.</summary>
+    public Guid? ScreenId { get; private set; }
+
     /// <summary>A screen that waits for somebody to type its code.</summary>
     /// <param name="now">The time.</param>
     /// <param name="secret">Goes to the screen's browser and nowhere else.</param>
@@ -59,12 +62,16 @@ public sealed class PairedScreen
         CodeEndsAt = now + CodeLasts;
     }
 
-    public void Pair(Guid sittingId, DateTimeOffset now)
+    public void Pair(Guid sittingId, Guid? screenId, DateTimeOffset now)
     {
+        ScreenId = screenId;
         Code = "";
         PairedAt = now;
         SittingId = sittingId;
     }
+
+    /// <summary>Says which of the house's screens it is.</summary>
+    public void Become(Guid? screenId) => ScreenId = screenId;
 
     /// <summary>Turns the screen to another sitting.</summary>
     public void Follow(Guid sittingId) => SittingId = sittingId;

@@ -1,3 +1,5 @@
+using Ymnos.Core.Styles;
+
 namespace Ymnos.Core.Planning;
 
 /// <summary>One line of the order of service: a part heading, or an entry.</summary>
@@ -23,11 +25,20 @@ public sealed class Part : OrderLine
 }
 
 /// <summary>Something that happens and takes time.</summary>
-public abstract class Entry : OrderLine;
+public abstract class Entry : OrderLine
+{
+    /// <summary>The style of this entry alone; nothing for that of its kind, the service or the house.</summary>
+    public Guid? StyleId { get; internal set; }
+
+    /// <summary>What kinds of entry choose a style together.</summary>
+    public abstract EntryKind Kind { get; }
+}
 
 /// <summary>A song, sung in one of its sung orders.</summary>
 public sealed class SongEntry : Entry
 {
+    public override EntryKind Kind => EntryKind.Song;
+
     public required Guid SongId { get; set; }
 
     /// <summary>Name of the sung order; the song's usual one when it has gone.</summary>
@@ -37,6 +48,8 @@ public sealed class SongEntry : Entry
 /// <summary>Something spoken, with a length.</summary>
 public sealed class SpokenEntry : Entry
 {
+    public override EntryKind Kind => EntryKind.Spoken;
+
     public required string Title { get; init; }
 
     public required TimeSpan Length { get; init; }

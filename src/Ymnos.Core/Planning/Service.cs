@@ -1,3 +1,7 @@
+using System.Collections.Immutable;
+using Ymnos.Core.Songs;
+using Ymnos.Core.Styles;
+
 namespace Ymnos.Core.Planning;
 
 /// <summary>One act of worship on a date: its sittings and its order.</summary>
@@ -26,6 +30,9 @@ public sealed class Service
     public int Revision { get; private set; }
 
     public DateTimeOffset? BinnedAt { get; private set; }
+
+    /// <summary>The styles that the service chooses over the house's.</summary>
+    public StyleChoice Styles { get; private set; } = StyleChoice.None;
 
     /// <summary>By start time; never empty.</summary>
     public IReadOnlyList<Sitting> Sittings => [.. _sittings.OrderBy(sitting => sitting.StartsAt)];
@@ -125,6 +132,36 @@ public sealed class Service
         foreach (var entry in _lines.OfType<SongEntry>().Where(entry => entry.SongId == song))
             entry.SongId = instead;
         Revision++;
+    }
+
+    /// <summary>Says which languages a sitting shows, the first one largest.</summary>
+    /// <returns><see langword="false"/> when there is no such sitting, or these are no languages.</returns>
+    public bool Speak(Guid sitting, IEnumerable<string> languages)
+    {
+        ImmutableArray<string> spoken = [.. languages.Where(language => language.Length > 0).Distinct()];
+        if (_sittings.Find(known => known.Id == sitting) is not { } found || spoken.Length > StyleFace.MostLanguages || !spoken.All(WordingLanguage.IsTag))
+            return false;
+        found.Languages = spoken;
+        Revision++;
+        return true;
+    }
+
+    /// <summary>Chooses the styles of the service.</summary>
+    public void Dress(StyleChoice styles)
+    {
+        Styles = styles;
+        Revision++;
+    }
+
+    /// <summary>Chooses the style of one entry; nothing takes the choice back.</summary>
+    /// <returns><see langword="false"/> when there is no such entry.</returns>
+    public bool Dress(Guid entry, Guid? style)
+    {
+        if (_lines.Find(line => line.Id == entry) is not Entry { RemovedAt: null } found)
+            return false;
+        found.StyleId = style;
+        Revision++;
+        return true;
     }
 
     public void Bin(DateTimeOffset now)

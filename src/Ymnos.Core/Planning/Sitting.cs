@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+
 namespace Ymnos.Core.Planning;
 
 /// <summary>One start time of a service, local to the congregation.</summary>
@@ -11,4 +13,7 @@ public sealed class Sitting
 
     /// <summary>How long it should take.</summary>
     public required TimeSpan TargetLength { get; set; }
+
+    /// <summary>The languages that are shown, the first one largest; empty for each song's own first wording.</summary>
+    public ImmutableArray<string> Languages { get; internal set; } = [];
 }

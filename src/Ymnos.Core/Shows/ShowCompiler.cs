@@ -1,91 +1,112 @@
 using System.Collections.Immutable;
+using System.Globalization;
+using System.IO.Hashing;
+using System.Runtime.InteropServices;
+using System.Text;
 using Ymnos.Core.Planning;
+using Ymnos.Core.Screens;
 using Ymnos.Core.Songs;
 using Ymnos.Core.Styles;
 using Ymnos.Core.Typesetting;
 
 namespace Ymnos.Core.Shows;
 
+/// <summary>A song as one screen shows it.</summary>
+/// <param name="Steps">Its steps; each has one slide.</param>
+/// <param name="PercentOfStyle">The size of its letters.</param>
+/// <param name="Findings">What could not be set as it should be.</param>
+public sealed record SongOnScreen(ImmutableArray<Step> Steps, int PercentOfStyle, ImmutableArray<string> Findings);
+
 /// <summary>Turns a plan and a library into a show. Pure and deterministic: the same input gives the same show and the same hash.</summary>
 public static class ShowCompiler
 {
-    /// <param name="service">The plan.</param>
-    /// <param name="sitting">The sitting it is shown at.</param>
-    /// <param name="songs">The songs of the plan by id. An entry whose song is missing has one blank step.</param>
-    /// <param name="style">How words look.</param>
-    public static Show Compile(Service service, Sitting sitting, IReadOnlyDictionary<Guid, Song> songs, Style style)
+    /// <param name="sources">What the show is made from.</param>
+    /// <param name="before">The show as it was before an edit: entries that did not change are taken from it.</param>
+    public static Show Compile(ShowSources sources, Show? before = null)
     {
-        var running = RunningOrder.Of(service, sitting, songs);
+        var running = RunningOrder.Of(sources.Service, sources.Sitting, sources.Songs);
+        var known = before?.Entries.Select(entry => entry.Compiled).DistinctBy(entry => entry.Key).ToDictionary(entry => entry.Key) ?? [];
+        var compiler = new EntryCompiler(sources.Screens, sources.Sitting.Languages, sources.Licence);
+        var around = AroundOf(sources);
+        var faces = new Dictionary<(Guid?, string), ScreenFace>();
+        var shapes = sources.Screens.ToDictionary(screen => screen.Id, ShapeOf);
         var entries = ImmutableArray.CreateBuilder<ShowEntry>();
         var steps = ImmutableArray.CreateBuilder<Step>();
-        var layouts = new Dictionary<Guid, SongLayout>();
-        var blank = new Slide(style.Background, [], []);
         var part = "";
+        var lines = running.Lines;
 
-        foreach (var line in running.Lines)
+        for (var i = 0; i < lines.Length; i++)
         {
-            if (line.Line is Part heading)
+            var line = lines[i];
+            if (line.Line is not Entry entry)
             {
-                part = heading.Name;
+                part = ((Part)line.Line).Name;
                 continue;
             }
-            var first = steps.Count;
-            ImmutableArray<SungSection> order = [];
-            ImmutableArray<Section> sections = [];
-            if (line is { Line: SongEntry entry, Song: { } song })
+            var style = sources.StyleOf(entry);
+            var next = lines.Skip(i + 1).FirstOrDefault(other => other.Line is Entry) is { } after ? "→ " + TitleOf(after) : "";
+            var dressed = style.Id is { } id ? $"{id:N}.{sources.Styles[id].Revision}" : "";
+            ScreenFace FaceOf(Screen screen)
             {
-                if (!layouts.TryGetValue(song.Id, out var layout))
-                    layouts.Add(song.Id, layout = SongLayout.Of(song.FirstWording, style));
-                var sung = song.OrderNamed(entry.OrderName);
-                if (song.Content.OpensBlank)
-                    steps.Add(new(entries.Count, 0, null, 0, 0, blank));
-                order = Unroll(sung, layout, entries.Count, style, steps);
-                sections = [.. sung.Marks.Distinct().Select(mark => song.FirstWording.Find(mark)).OfType<Section>()];
-                AddCredit(steps, song.Content.OpensBlank ? first + 1 : first, CreditLine.Place(CreditLine.Of(song), style));
+                if (!faces.TryGetValue((style.Id, shapes[screen.Id]), out var face))
+                    faces.Add((style.Id, shapes[screen.Id]), face = new(sources.LookOf(style)[screen.Face], screen, sources.TypeCase));
+                return face;
             }
-            if (steps.Count == first)
-                steps.Add(new(entries.Count, 0, null, 0, 0, blank));
-            entries.Add(new(line.Line.Id, part, TitleOf(line), line.StartsAt, line.Length, first, steps.Count - first, order, sections) { Notes = line.Song?.Content.BoothNotes ?? "" });
+
+            CompiledEntry compiled;
+            if (line is { Line: SongEntry entrySung, Song: { } song })
+            {
+                var key = $"{song.Id:N}.{song.Revision}|{entrySung.OrderName}|{dressed}|{next}|{around}";
+                compiled = known.GetValueOrDefault(key) ?? compiler.Sung(key, song, song.OrderNamed(entrySung.OrderName), next, FaceOf);
+            }
+            else
+            {
+                var key = $"{TitleOf(line)}|{dressed}|{next}|{around}";
+                compiled = known.GetValueOrDefault(key) ?? compiler.Spoken(key, TitleOf(line), next, FaceOf);
+            }
+            known[compiled.Key] = compiled;
+            var first = steps.Count;
+            foreach (var step in compiled.Steps)
+                steps.Add(step with { Entry = entries.Count });
+            entries.Add(new(line.Line.Id, part, TitleOf(line), line.StartsAt, line.Length, first, compiled.Steps.Length,
+                [.. compiled.Order.Select(sung => sung with { FirstStep = sung.FirstStep + first })], compiled.Sections)
+            {
+                Notes = line.Song?.Content.BoothNotes ?? "",
+                Style = style,
+                PercentOfStyle = compiled.PercentOfStyle,
+                Findings = compiled.Findings,
+                Compiled = compiled,
+            });
         }
 
-        var show = new Show(sitting.Id, service.Title, entries.ToImmutable(), steps.ToImmutable(), "");
-        return show with { Hash = ShowHash.Of(show) };
+        var show = new Show(sources.Sitting.Id, sources.Service.Title,
+            [.. sources.Screens.Select(screen => new ShownScreen(screen.Id, screen.Name, screen.Purpose, screen.PixelsWide, screen.PixelsHigh))],
+            entries.ToImmutable(), steps.ToImmutable(), "");
+        return show with { Hash = HashOf(show) };
     }
 
-    /// <summary>The steps of one song in one of its orders, as a song page shows them, and the size of their letters.</summary>
-    public static (ImmutableArray<Step> Steps, int PercentOfStyle) CompileSong(Song song, SungOrder order, Style style)
+    /// <summary>One song in one of its orders on one screen, as its own page shows it.</summary>
+    /// <param name="song">The song.</param>
+    /// <param name="order">The order.</param>
+    /// <param name="languages">The languages shown; empty for the first wording.</param>
+    /// <param name="screen">The screen.</param>
+    /// <param name="look">The style.</param>
+    /// <param name="typeCase">The letters.</param>
+    /// <param name="licence">The congregation's licence numbers.</param>
+    public static SongOnScreen CompileSong(Song song, SungOrder order, ImmutableArray<string> languages, Screen screen, StyleLook look, TypeCase typeCase, string licence = "")
     {
-        var steps = ImmutableArray.CreateBuilder<Step>();
-        var layout = SongLayout.Of(song.FirstWording, style);
-        if (song.Content.OpensBlank)
-            steps.Add(new(0, 0, null, 0, 0, new Slide(style.Background, [], [])));
-        var first = steps.Count;
-        Unroll(order, layout, 0, style, steps);
-        AddCredit(steps, first, CreditLine.Place(CreditLine.Of(song), style));
-        return (steps.ToImmutable(), layout.PercentOfStyle);
+        var face = new ScreenFace(look[screen.Face], screen, typeCase);
+        var compiled = new EntryCompiler([screen], languages, licence).Sung("", song, order, "", _ => face);
+        return new(compiled.Order.Any(place => place.Steps > 0) ? compiled.Steps : [], compiled.PercentOfStyle, compiled.Findings);
     }
 
-    private static ImmutableArray<SungSection> Unroll(SungOrder sung, SongLayout layout, int entry, Style style, ImmutableArray<Step>.Builder steps)
-    {
-        var order = ImmutableArray.CreateBuilder<SungSection>();
-        foreach (var mark in sung.Marks)
-        {
-            var slides = layout.SlidesOf(mark);
-            foreach (var slide in slides)
-                steps.Add(new(entry, order.Count, mark, slide.FirstLine, slide.LastLine, new Slide(style.Background, layout.Place(slide), [])));
-            order.Add(new(mark, steps.Count - slides.Length, slides.Length));
-        }
-        return order.ToImmutable();
-    }
+    /// <summary>What all entries of a show depend on.</summary>
+    private static string AroundOf(ShowSources sources) => string.Join('|',
+        sources.Screens.Select(screen => $"{ShapeOf(screen)} {screen.Purpose} {string.Join(',', EntryCompiler.LanguagesOf(screen, sources.Sitting.Languages))} {screen.Name}").Append(sources.Licence));
 
-    /// <summary>The credit line stands on the song's first slide and on its last.</summary>
-    private static void AddCredit(ImmutableArray<Step>.Builder steps, int first, ImmutableArray<TextRow> credit)
-    {
-        if (steps.Count <= first || credit.IsEmpty)
-            return;
-        steps[first] = steps[first] with { Slide = steps[first].Slide with { Credit = credit } };
-        steps[^1] = steps[^1] with { Slide = steps[^1].Slide with { Credit = credit } };
-    }
+    /// <summary>What a face on a screen depends on: screens alike in it share it, and the layouts made in it.</summary>
+    private static string ShapeOf(Screen screen) =>
+        string.Create(CultureInfo.InvariantCulture, $"{screen.Face} {screen.SlideWidth} {screen.SafeMargin} {screen.Carries.HasFlag(ScreenCarries.Pictures)}");
 
     private static string TitleOf(TimedLine line) => line switch
     {
@@ -93,4 +114,30 @@ public static class ShowCompiler
         { Line: SpokenEntry spoken } => spoken.Title,
         _ => "A song that is no longer in the library",
     };
+
+    /// <summary>Names everything of a show that a screen or a booth can see. Texts stand behind their lengths, so that no two shows read alike.</summary>
+    private static string HashOf(Show show)
+    {
+        var seen = new StringBuilder();
+        Add(show.SittingId.ToString("N"));
+        Add(show.Title);
+        foreach (var screen in show.Screens)
+        {
+            Add(screen.Id.ToString("N"));
+            Add(screen.Name);
+            Add($"{screen.Purpose} {screen.PixelsWide} {screen.PixelsHigh}");
+        }
+        foreach (var entry in show.Entries)
+        {
+            Add(entry.Id.ToString("N"));
+            Add(entry.PartName);
+            Add(entry.Title);
+            Add(entry.Notes);
+            Add($"{entry.StartsAt.Ticks} {entry.Length.Ticks}");
+            Add(entry.Compiled.Hash);
+        }
+        return Convert.ToHexStringLower(XxHash128.Hash(MemoryMarshal.AsBytes(seen.ToString().AsSpan())));
+
+        void Add(string text) => seen.Append(text.Length).Append(':').Append(text);
+    }
 }

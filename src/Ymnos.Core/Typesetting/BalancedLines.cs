@@ -3,117 +3,133 @@ using System.Runtime.InteropServices;
 
 namespace Ymnos.Core.Typesetting;
 
+/// <summary>A row of a wrapped line.</summary>
+/// <param name="From">Index in the line of its first character.</param>
+/// <param name="To">Index behind its last one.</param>
+/// <param name="Width">In ems.</param>
+public readonly record struct WrappedRow(int From, int To, double Width);
+
 /// <summary>Wraps one line of words into rows.</summary>
 public static class BalancedLines
 {
+    // A last row is lonely when it holds one word of less than this part of the measure.
+    private const double LonelyPart = 0.22;
+
     /// <summary>
-    /// The fewest rows that hold the line, as even in width as those rows can be: first the words are filled in
-    /// greedily, which gives the least number of rows; then the narrowest measure at which that number still suffices
-    /// is found, and the words are filled in at that measure.
+    /// The fewest rows that hold the line and, among the ways to break it into so many, the one whose rows are most even:
+    /// the least sum of squares of what each is off the average. A last row of one short word costs half a square of the
+    /// measure, so it happens only where nothing else fits.
     /// </summary>
-    /// <param name="line">Words parted by single spaces.</param>
-    /// <param name="face">Measures them.</param>
+    /// <param name="line">The words.</param>
+    /// <param name="language">Decides, with the signs themselves, where a line may break.</param>
+    /// <param name="letters">Measure them.</param>
     /// <param name="measure">Widest row allowed, in ems. A word that is wider by itself is parted between its characters.</param>
-    public static IReadOnlyList<string> Wrap(string line, Typeface face, double measure)
+    public static IReadOnlyList<WrappedRow> Wrap(string line, string language, Lettering letters, double measure)
     {
-        if (face.Width(line) <= measure)
-            return [line];
-        var words = Words(line, face, measure);
-        var fewest = Fill(words, face.Space, measure);
-        if (fewest.Count == 1)
-            return [Row(words, fewest[0])];
-        var (narrow, wide) = (words.Max(word => word.Width), measure);
-        // Twelve halvings bring the measure within a thousandth of an em.
-        for (var i = 0; i < 12; i++)
-        {
-            var middle = (narrow + wide) / 2;
-            if (RowsAt(words, face.Space, middle) <= fewest.Count)
-                wide = middle;
-            else
-                narrow = middle;
-        }
-        return [.. Fill(words, face.Space, wide).Select(row => Row(words, row))];
+        var width = letters.Width(line);
+        if (width <= measure)
+            return line.Length == 0 ? [] : [new(0, line.Length, width)];
+        return Wrap(Whole(LineBreaks.Pieces(line, language, letters), line, letters, measure), measure);
     }
 
-    private readonly record struct Word(string Text, double Width, bool JoinsBefore);
-
-    private static List<Word> Words(string line, Typeface face, double measure)
+    internal static List<WrappedRow> Wrap(List<LinePiece> pieces, double measure)
     {
-        var words = new List<Word>();
-        foreach (var text in line.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+        if (pieces.Count == 0)
+            return [];
+        var rows = RowsAt(pieces, measure);
+        var total = pieces.Sum(piece => piece.Width + piece.SpaceBefore);
+        if (rows == 1)
+            return [new(pieces[0].From, pieces[^1].To, total)];
+        var average = total / rows;
+        // One row more costs more than any unevenness can.
+        var perRow = measure * measure * (pieces.Count + 2);
+        var cost = new double[pieces.Count + 1];
+        var begin = new int[pieces.Count + 1];
+        for (var end = 1; end <= pieces.Count; end++)
         {
-            var width = face.Width(text);
-            if (width <= measure)
-                words.Add(new(text, width, false));
-            else
-                AddParted(words, text, face, measure);
+            cost[end] = double.PositiveInfinity;
+            var width = -pieces[end - 1].SpaceBefore;
+            for (var start = end - 1; start >= 0; start--)
+            {
+                width += pieces[start].Width + (start + 1 < end ? pieces[start + 1].SpaceBefore : pieces[end - 1].SpaceBefore);
+                if (start < end - 1 && (width > measure + 1e-9 || pieces[start + 1].BeginsRow))
+                    break;
+                var off = average - width;
+                var lonely = end == pieces.Count && start == end - 1 && width < LonelyPart * measure ? measure * measure / 2 : 0;
+                var sum = cost[start] + perRow + (off * off) + lonely;
+                if (sum < cost[end])
+                    (cost[end], begin[end]) = (sum, start);
+            }
         }
-        return words;
+        var found = new List<WrappedRow>();
+        for (var end = pieces.Count; end > 0; end = begin[end])
+            found.Add(RowOf(pieces, begin[end], end));
+        found.Reverse();
+        return found;
     }
 
-    /// <summary>Parts a word that no row can hold, between characters as people see them (grapheme clusters, UAX #29).</summary>
-    private static void AddParted(List<Word> words, string text, Typeface face, double measure)
+    /// <summary>How many rows the pieces take at the least.</summary>
+    internal static int RowsAt(List<LinePiece> pieces, double measure)
     {
-        var joins = false;
+        if (pieces.Count == 0)
+            return 0;
+        var rows = 1;
+        var width = pieces[0].Width;
+        foreach (ref readonly var piece in CollectionsMarshal.AsSpan(pieces)[1..])
+        {
+            width += piece.SpaceBefore + piece.Width;
+            if (width <= measure && !piece.BeginsRow)
+                continue;
+            rows++;
+            width = piece.Width;
+        }
+        return rows;
+    }
+
+    /// <summary>The pieces, with those that no row can hold parted between characters as people see them (grapheme clusters, UAX #29).</summary>
+    internal static List<LinePiece> Whole(List<LinePiece> pieces, string line, Lettering letters, double measure)
+    {
+        if (pieces.TrueForAll(piece => piece.Width <= measure))
+            return pieces;
+        var parted = new List<LinePiece>();
+        foreach (var piece in pieces)
+        {
+            if (piece.Width <= measure)
+                parted.Add(piece);
+            else
+                Part(piece, line, letters, measure, parted);
+        }
+        return parted;
+    }
+
+    private static WrappedRow RowOf(List<LinePiece> pieces, int start, int end)
+    {
+        var width = -pieces[start].SpaceBefore;
+        for (var i = start; i < end; i++)
+            width += pieces[i].SpaceBefore + pieces[i].Width;
+        return new(pieces[start].From, pieces[end - 1].To, width);
+    }
+
+    private static void Part(LinePiece piece, string line, Lettering letters, double measure, List<LinePiece> parted)
+    {
+        var text = line[piece.From..piece.To];
         var elements = StringInfo.ParseCombiningCharacters(text);
         for (var from = 0; from < elements.Length;)
         {
-            // Widths are nearly additive: guess by doubling, then step back to what fits. One element always goes.
-            int Next(int count) => from + count < elements.Length ? elements[from + count] : text.Length;
+            // Widths are nearly additive: guess by halving; one element always goes.
+            int End(int count) => from + count < elements.Length ? elements[from + count] : text.Length;
             var (fits, tooMany) = (1, Math.Min(elements.Length - from, 400) + 1);
             while (tooMany - fits > 1)
             {
                 var middle = (fits + tooMany) / 2;
-                if (face.Shape(text.AsSpan(elements[from]..Next(middle))) <= measure)
+                if (letters.Width(text.AsSpan(elements[from]..End(middle))) <= measure)
                     fits = middle;
                 else
                     tooMany = middle;
             }
-            var piece = text[elements[from]..Next(fits)];
-            words.Add(new(piece, Math.Min(face.Shape(piece), measure), joins));
-            joins = true;
+            var width = letters.Width(text.AsSpan(elements[from]..End(fits)));
+            parted.Add(new(piece.From + elements[from], piece.From + End(fits), Math.Min(width, measure), from == 0 ? piece.SpaceBefore : 0, from > 0));
             from += fits;
         }
     }
-
-    /// <summary>How many rows <see cref="Fill"/> would give, without making them.</summary>
-    private static int RowsAt(List<Word> words, double space, double measure)
-    {
-        var rows = 1;
-        var width = words[0].Width;
-        foreach (ref readonly var word in CollectionsMarshal.AsSpan(words)[1..])
-        {
-            width += space + word.Width;
-            if (width <= measure && !word.JoinsBefore)
-                continue;
-            rows++;
-            width = word.Width;
-        }
-        return rows;
-    }
-
-    private static List<Range> Fill(List<Word> words, double space, double measure)
-    {
-        var rows = new List<Range>();
-        var start = 0;
-        var width = 0.0;
-        for (var i = 0; i < words.Count; i++)
-        {
-            var with = i == start ? words[i].Width : width + space + words[i].Width;
-            // Pieces of one parted word never share a row: between them there is no space to break or to paint.
-            if (i > start && (with > measure || words[i].JoinsBefore))
-            {
-                rows.Add(start..i);
-                start = i;
-                with = words[i].Width;
-            }
-            width = with;
-        }
-        if (start < words.Count)
-            rows.Add(start..words.Count);
-        return rows;
-    }
-
-    private static string Row(List<Word> words, Range row) =>
-        string.Join(' ', words[row].Select(word => word.Text));
 }

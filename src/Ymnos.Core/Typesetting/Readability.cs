@@ -24,36 +24,103 @@ public enum LastRowReading
     TooSmall,
 }
 
-/// <summary>Whether words can be read: how large they are from the last row, and how they stand out from what is behind them.</summary>
-/// <param name="LetterMillimetres">Height of a capital on the screen.</param>
-/// <param name="ArcMinutes">The angle under which it is seen from the last row.</param>
-/// <param name="Contrast">WCAG 2.2 contrast ratio at the worst place under the words, from 1 to 21.</param>
-public sealed record Readability(double LetterMillimetres, double ArcMinutes, double Contrast)
+/// <summary>What is painted behind the words of a slide, as a grid of colours from the top left, row by row.</summary>
+public sealed class GroundPicture(double slideWidth, int columns, int rows, ImmutableArray<Colour> cells)
+{
+    /// <summary>The colours at all cells that a place touches.</summary>
+    public IEnumerable<Colour> Under(double left, double top, double right, double bottom)
+    {
+        var (firstColumn, lastColumn) = (Column(left), Column(right));
+        for (var row = Row(top); row <= Row(bottom); row++)
+            for (var column = firstColumn; column <= lastColumn; column++)
+                yield return cells[(row * columns) + column];
+    }
+
+    private int Column(double x) => Math.Clamp((int)(x / slideWidth * columns), 0, columns - 1);
+
+    private int Row(double y) => Math.Clamp((int)(y / Frame.SlideHeight * rows), 0, rows - 1);
+}
+
+/// <summary>Whether the words of a slide can be read: how large they are from the last row, and how they stand out from what is behind them.</summary>
+/// <param name="LetterMillimetres">Height of the smallest capital among the words, on the screen.</param>
+/// <param name="ArcMinutes">The angle under which it is seen from the last row; nothing where nobody has measured the hall.</param>
+/// <param name="Contrast">WCAG 2.2 contrast ratio at the worst place under any text, from 1 to 21.</param>
+/// <param name="WorstRow">The row that stands there.</param>
+public sealed record Readability(double? LetterMillimetres, double? ArcMinutes, double Contrast, string WorstRow)
 {
     /// <summary>WCAG 2.2, success criterion 1.4.3.</summary>
     public const double LeastContrast = 4.5;
 
-    public LastRowReading FromTheLastRow => ArcMinutes >= 20 ? LastRowReading.Clear : ArcMinutes >= 16 ? LastRowReading.JustClear : LastRowReading.TooSmall;
+    public LastRowReading? FromTheLastRow => ArcMinutes is not { } minutes ? null
+        : minutes >= 20 ? LastRowReading.Clear : minutes >= 16 ? LastRowReading.JustClear : LastRowReading.TooSmall;
 
     /// <summary>
-    /// Reckons rows of a slide in a hall. A capital of height h seen from a distance d subtends 2·atan(h ÷ 2d); the slide
-    /// is 1080 units high, as high as the screen.
+    /// Reckons a slide in a hall. A capital of height h seen from a distance d subtends 2·atan(h ÷ 2d); the slide is 1080
+    /// units high, as high as the screen.
     /// </summary>
-    /// <param name="rows">Rows of one slide; the smallest decides.</param>
-    /// <param name="face">The typeface they are set in.</param>
-    /// <param name="background">What stands behind them.</param>
-    /// <param name="hall">Where they are read.</param>
-    public static Readability Of(ImmutableArray<TextRow> rows, Typeface face, Background background, Hall hall)
+    /// <param name="slide">The slide; where it has words, their smallest row decides the size, else that of all rows.</param>
+    /// <param name="ground">What is painted behind its rows.</param>
+    /// <param name="hall">Where it is read.</param>
+    /// <param name="typeCase">Has the height of the capitals.</param>
+    public static Readability Of(Slide slide, GroundPicture ground, Hall? hall, TypeCase typeCase)
     {
-        if (rows.IsEmpty)
-            return new(0, 0, 21);
-        var metres = rows.Min(row => row.Size) * face.CapHeight / 1080 * hall.ScreenHeight;
-        var angle = 2 * Math.Atan(metres / (2 * hall.LastRow)) * 180 / Math.PI * 60;
-        var contrast = rows.Min(row => Math.Min(
-            Contrasts.Of(row.Colour, background.At(row.Baseline - (row.Size * face.CapHeight))),
-            Contrasts.Of(row.Colour, background.At(row.Baseline))));
-        return new(metres * 1000, angle, contrast);
+        if (slide.Rows.IsEmpty)
+            return new(null, null, 21, "");
+        var (contrast, worst) = WorstOf(slide, ground, typeCase);
+        if (hall is null)
+            return new(null, null, contrast, worst);
+        var rows = slide.Words.Any() ? slide.Words : slide.Rows;
+        var metres = rows.Min(row => row.Size * CapitalsOf(row, typeCase)) / Frame.SlideHeight * hall.ScreenHeight;
+        return new(metres * 1000, 2 * Math.Atan(metres / (2 * hall.LastRow)) * 180 / Math.PI * 60, contrast, worst);
     }
+
+    /// <summary>
+    /// The least veil over the background, in hundredths, with which all text reaches <see cref="LeastContrast"/>: a black
+    /// one under light letters, a white one under dark ones. Nothing where it is reached already, or cannot be.
+    /// </summary>
+    /// <param name="slide">The slide.</param>
+    /// <param name="paint">Paints what is behind its rows under a veil.</param>
+    /// <param name="typeCase">Has the height of the letters.</param>
+    public static Veil? LeastVeil(Slide slide, Func<Veil, GroundPicture> paint, TypeCase typeCase)
+    {
+        if (slide.Rows.IsEmpty || slide.Ground.Backdrop.Kind == BackdropKind.Clear)
+            return null;
+        var current = slide.Ground.Backdrop.Veil;
+        if (Reaches(current))
+            return null;
+        var light = slide.Rows.Average(row => Contrasts.Luminance(row.Ink.Colour)) > 0.18;
+        var colour = light ? Colour.Black : Colour.White;
+        var least = current.Colour == colour ? (int)Math.Ceiling(current.Opacity * 100) : 0;
+        if (!Reaches(new(colour, 1)))
+            return null;
+        var most = 100;
+        while (most - least > 1)
+        {
+            var middle = (least + most) / 2;
+            if (Reaches(new(colour, middle / 100.0)))
+                most = middle;
+            else
+                least = middle;
+        }
+        return new(colour, most / 100.0);
+
+        bool Reaches(Veil veil) => WorstOf(slide, paint(veil), typeCase).Contrast >= LeastContrast;
+    }
+
+    private static (double Contrast, string Row) WorstOf(Slide slide, GroundPicture ground, TypeCase typeCase)
+    {
+        var (least, worst) = (21.0, "");
+        foreach (var row in slide.Rows)
+        {
+            var height = CapitalsOf(row, typeCase) * row.Size;
+            foreach (var colour in ground.Under(row.Left, row.Baseline - height, row.Right, row.Baseline).Distinct())
+                if (Contrasts.Of(row.Ink.Colour, colour) is var contrast && contrast < least)
+                    (least, worst) = (contrast, row.Text);
+        }
+        return (least, worst);
+    }
+
+    private static double CapitalsOf(TextRow row, TypeCase typeCase) => row.Runs.IsEmpty ? 0.7 : typeCase[row.Runs[0].Face].CapHeight;
 }
 
 /// <summary>Contrast of colours as WCAG 2.2 defines it.</summary>
@@ -69,21 +136,6 @@ public static class Contrasts
     /// <summary>Relative luminance, from 0 for black to 1 for white.</summary>
     public static double Luminance(Colour colour) =>
         (0.2126 * Linear(colour.Red)) + (0.7152 * Linear(colour.Green)) + (0.0722 * Linear(colour.Blue));
-
-    /// <summary>
-    /// The least part of black to lay over a background, from 0 to 1 in hundredths, with which light letters reach a
-    /// contrast; nothing where even black behind them is not enough.
-    /// </summary>
-    public static double? LeastDimming(Colour letters, Colour background, double contrast)
-    {
-        for (var hundredths = 0; hundredths <= 100; hundredths++)
-            if (Of(letters, Dimmed(background, hundredths / 100.0)) >= contrast)
-                return hundredths / 100.0;
-        return null;
-    }
-
-    public static Colour Dimmed(Colour colour, double by) =>
-        new((byte)Math.Round(colour.Red * (1 - by)), (byte)Math.Round(colour.Green * (1 - by)), (byte)Math.Round(colour.Blue * (1 - by)));
 
     private static double Linear(byte channel)
     {

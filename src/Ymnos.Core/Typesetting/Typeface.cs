@@ -1,17 +1,22 @@
-using System.Collections.Concurrent;
 using System.Runtime.InteropServices;
+using System.Text;
 using HarfBuzzSharp;
 using Buffer = HarfBuzzSharp.Buffer;
 
 namespace Ymnos.Core.Typesetting;
+
+/// <summary>A glyph in its place.</summary>
+/// <param name="Id">Index in the font.</param>
+/// <param name="Cluster">Index of the first character it stands for.</param>
+/// <param name="X">From the left end of the text, in ems.</param>
+/// <param name="Y">Below the baseline, in ems.</param>
+public readonly record struct PlacedGlyph(ushort Id, int Cluster, double X, double Y);
 
 /// <summary>
 /// A font that measures text by shaping it with HarfBuzz, the way a browser paints it. Safe to share between threads.
 /// </summary>
 public sealed class Typeface : IDisposable
 {
-    private const int MostWordsKept = 50_000;
-
     // For faces without a Latin capital.
     private const double UsualCapHeight = 0.7;
 
@@ -19,7 +24,6 @@ public sealed class Typeface : IDisposable
     private readonly Face _face;
     private readonly Font _font;
     private readonly int _unitsPerEm;
-    private readonly ConcurrentDictionary<string, double> _widths = new(StringComparer.Ordinal);
 
     /// <param name="name">The name under which a page declares the same file: see <see cref="Name"/>.</param>
     /// <param name="fontFile">A TrueType or OpenType file.</param>
@@ -48,6 +52,8 @@ public sealed class Typeface : IDisposable
         _font.SetFunctionsOpenType();
         _font.SetScale(_unitsPerEm, _unitsPerEm);
         Space = Shape(" ");
+        var lines = _font.TryGetHorizontalFontExtents(out var measured) ? measured : default;
+        (Ascent, Descent) = ((double)lines.Ascender / _unitsPerEm, -(double)lines.Descender / _unitsPerEm);
         CapHeight = _font.TryGetGlyph('H', out var capital) && _font.TryGetGlyphExtents(capital, out var extents) && extents.YBearing > 0
             ? (double)extents.YBearing / _unitsPerEm
             : UsualCapHeight;
@@ -59,35 +65,14 @@ public sealed class Typeface : IDisposable
     /// <summary>Height of a capital H, in ems; what displays measure the height of letters by.</summary>
     public double CapHeight { get; }
 
+    /// <summary>From the baseline to the top of the tallest letters, in ems.</summary>
+    public double Ascent { get; }
+
+    /// <summary>From the baseline to the foot of the deepest letters, in ems; above 0.</summary>
+    public double Descent { get; }
+
     /// <summary>Advance of a space, in ems.</summary>
     public double Space { get; }
-
-    /// <summary>
-    /// Width of a line of text in ems: the advances of its shaped words and the spaces between them. Words are shaped
-    /// once and remembered.
-    /// </summary>
-    public double Width(ReadOnlySpan<char> text)
-    {
-        var width = 0.0;
-        var widths = _widths.GetAlternateLookup<ReadOnlySpan<char>>();
-        foreach (var range in text.Split(' '))
-        {
-            var word = text[range];
-            if (range.Start.Value > 0)
-                width += Space;
-            if (word.IsEmpty)
-                continue;
-            if (!widths.TryGetValue(word, out var known))
-            {
-                if (_widths.Count >= MostWordsKept)
-                    _widths.Clear();
-                known = Shape(word);
-                widths.TryAdd(word, known);
-            }
-            width += known;
-        }
-        return width;
-    }
 
     /// <summary>Shapes a text afresh and adds up its advances, in ems.</summary>
     public double Shape(ReadOnlySpan<char> text)
@@ -100,6 +85,29 @@ public sealed class Typeface : IDisposable
         foreach (var position in buffer.GetGlyphPositionSpan())
             advance += position.XAdvance;
         return (double)advance / _unitsPerEm;
+    }
+
+    /// <summary>Whether the font can draw the character.</summary>
+    public bool Has(Rune rune) => _font.TryGetNominalGlyph((uint)rune.Value, out var glyph) && glyph != 0;
+
+    /// <summary>The glyphs of a text in the order they stand on the page, with the place of each in ems from the left.</summary>
+    public IReadOnlyList<PlacedGlyph> Glyphs(string text, bool rightToLeft)
+    {
+        using var buffer = new Buffer();
+        buffer.AddUtf16(text);
+        buffer.GuessSegmentProperties();
+        buffer.Direction = rightToLeft ? HarfBuzzSharp.Direction.RightToLeft : HarfBuzzSharp.Direction.LeftToRight;
+        _font.Shape(buffer);
+        var infos = buffer.GetGlyphInfoSpan();
+        var positions = buffer.GetGlyphPositionSpan();
+        var glyphs = new PlacedGlyph[infos.Length];
+        long at = 0;
+        for (var i = 0; i < glyphs.Length; i++)
+        {
+            glyphs[i] = new((ushort)infos[i].Codepoint, (int)infos[i].Cluster, (double)(at + positions[i].XOffset) / _unitsPerEm, -(double)positions[i].YOffset / _unitsPerEm);
+            at += positions[i].XAdvance;
+        }
+        return glyphs;
     }
 
     public void Dispose()

@@ -1,15 +1,19 @@
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.Live;
 using Ymnos.Core.Planning;
+using Ymnos.Core.Screens;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Styles;
 
 namespace Ymnos.Data.Live;
 
 /// <summary>What a sitting's show is compiled from.</summary>
-public sealed record ShowSource(Service Service, Sitting Sitting, IReadOnlyDictionary<Guid, Song> Songs, PlanStamp Stamp);
+public sealed record ShowSource(
+    Service Service, Sitting Sitting, IReadOnlyDictionary<Guid, Song> Songs, IReadOnlyList<Screen> Screens, IReadOnlyDictionary<Guid, Style> Styles,
+    StyleChoice HouseStyles, string Licence, PlanStamp Stamp);
 
-/// <summary>Changes whenever the plan of a service or one of its songs does.</summary>
-public readonly record struct PlanStamp(int Service, long Songs);
+/// <summary>Changes whenever the plan of a service, one of its songs, a style or a screen does.</summary>
+public readonly record struct PlanStamp(int Service, long Songs, int Looks);
 
 /// <summary>A running service as the database has it, with the stamp of the plan at the same moment.</summary>
 public sealed record LiveReading(LiveState? State, PlanStamp Stamp);
@@ -32,8 +36,9 @@ public sealed class LiveStore(YmnosDb db)
                          join song in db.Songs on line.SongId equals song.Id
                          where line.ServiceId == service.Id && line.RemovedAt == null
                          select (long)song.Revision).Sum(),
+                Looks = db.Congregations.Select(house => house.LooksRevision).First(),
             }).AsNoTracking().FirstOrDefaultAsync(cancel);
-        return row is null ? null : new(row.State, new(row.Revision, row.Songs));
+        return row is null ? null : new(row.State, new(row.Revision, row.Songs, row.Looks));
     }
 
     /// <summary>Everything a sitting's show is compiled from.</summary>
@@ -44,8 +49,10 @@ public sealed class LiveStore(YmnosDb db)
         if (service is null)
             return null;
         var songs = await db.SongsOfAsync(service, cancel);
-        return new(service, service.Sittings.First(sitting => sitting.Id == sittingId), songs,
-            new(service.Revision, service.Order.OfType<SongEntry>().Sum(entry => songs.TryGetValue(entry.SongId, out var song) ? (long)song.Revision : 0)));
+        var house = await db.Congregations.AsNoTracking().SingleAsync(cancel);
+        var styles = await db.Styles.AsNoTracking().Where(style => style.BinnedAt == null).ToDictionaryAsync(style => style.Id, cancel);
+        return new(service, service.Sittings.First(sitting => sitting.Id == sittingId), songs, await db.ScreensAsync(cancel), styles, house.Styles, house.LicenceNumbers,
+            new(service.Revision, service.Order.OfType<SongEntry>().Sum(entry => songs.TryGetValue(entry.SongId, out var song) ? (long)song.Revision : 0), house.LooksRevision));
     }
 
     /// <summary>

@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Ymnos.Core.Live;
 using Ymnos.Core.Planning;
+using Ymnos.Core.Screens;
 
 namespace Ymnos.Data.Mappings;
 
@@ -24,6 +25,7 @@ internal sealed class LiveMapping : IEntityTypeConfiguration<LiveState>, IEntity
         screen.Property(s => s.Code).HasMaxLength(PairedScreen.CodeLength);
         screen.HasIndex(s => s.Code);
         screen.HasIndex(s => s.SittingId);
+        screen.HasOne<Screen>().WithMany().HasForeignKey(s => s.ScreenId).OnDelete(DeleteBehavior.SetNull);
         screen.HasOne<Sitting>().WithMany().HasForeignKey(s => s.SittingId).OnDelete(DeleteBehavior.SetNull);
     }
 }

@@ -15,6 +15,7 @@ internal sealed class ServiceMapping : IEntityTypeConfiguration<Service>, IEntit
         service.Property(s => s.Place).HasMaxLength(OrderLine.LongestTitle);
         service.Property(s => s.Revision).IsConcurrencyToken();
         service.HasIndex(s => s.Date);
+        service.Property(s => s.Styles).AsJson();
         service.Ignore(s => s.Order);
         service.HasMany(s => s.Sittings).WithOne().HasForeignKey(sitting => sitting.ServiceId).OnDelete(DeleteBehavior.Cascade);
         service.Navigation(s => s.Sittings).HasField("_sittings").UsePropertyAccessMode(PropertyAccessMode.Field);
@@ -26,6 +27,7 @@ internal sealed class ServiceMapping : IEntityTypeConfiguration<Service>, IEntit
     {
         sitting.ToTable("sittings");
         sitting.Property(s => s.Id).ValueGeneratedNever();
+        sitting.Property(s => s.Languages).AsJson();
     }
 
     public void Configure(EntityTypeBuilder<OrderLine> line)
@@ -44,12 +46,16 @@ internal sealed class EntryMapping : IEntityTypeConfiguration<SongEntry>, IEntit
 {
     public void Configure(EntityTypeBuilder<SongEntry> entry)
     {
+        entry.Ignore(e => e.Kind);
+        entry.Property(e => e.StyleId).HasColumnName("style_id");
         entry.HasOne<Song>().WithMany().HasForeignKey(e => e.SongId).OnDelete(DeleteBehavior.Restrict);
         entry.Property(e => e.OrderName).HasMaxLength(OrderLine.LongestTitle);
     }
 
     public void Configure(EntityTypeBuilder<SpokenEntry> entry)
     {
+        entry.Ignore(e => e.Kind);
+        entry.Property(e => e.StyleId).HasColumnName("style_id");
         entry.Property(e => e.Title).HasMaxLength(OrderLine.LongestTitle).HasColumnName("title");
         entry.Property(e => e.Length).HasColumnName("length");
     }

@@ -269,6 +269,10 @@ namespace Ymnos.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("paired_at");
 
+                    b.Property<Guid?>("ScreenId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("screen_id");
+
                     b.Property<byte[]>("SecretHash")
                         .IsRequired()
                         .HasColumnType("bytea")
@@ -284,10 +288,52 @@ namespace Ymnos.Data.Migrations
                     b.HasIndex("Code")
                         .HasDatabaseName("ix_paired_screens_code");
 
+                    b.HasIndex("ScreenId")
+                        .HasDatabaseName("ix_paired_screens_screen_id");
+
                     b.HasIndex("SittingId")
                         .HasDatabaseName("ix_paired_screens_sitting_id");
 
                     b.ToTable("paired_screens", (string)null);
+                });
+
+            modelBuilder.Entity("Ymnos.Core.Media.Picture", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("AddedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("added_at");
+
+                    b.Property<string>("AddedBy")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("added_by");
+
+                    b.Property<int>("Height")
+                        .HasColumnType("integer")
+                        .HasColumnName("height");
+
+                    b.Property<bool>("IsFilm")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_film");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("character varying(120)")
+                        .HasColumnName("name");
+
+                    b.Property<int>("Width")
+                        .HasColumnType("integer")
+                        .HasColumnName("width");
+
+                    b.HasKey("Id")
+                        .HasName("pk_pictures");
+
+                    b.ToTable("pictures", (string)null);
                 });
 
             modelBuilder.Entity("Ymnos.Core.People.Congregation", b =>
@@ -304,6 +350,16 @@ namespace Ymnos.Data.Migrations
                         .HasColumnType("boolean")
                         .HasColumnName("is_demo");
 
+                    b.Property<string>("LicenceNumbers")
+                        .IsRequired()
+                        .HasMaxLength(200)
+                        .HasColumnType("character varying(200)")
+                        .HasColumnName("licence_numbers");
+
+                    b.Property<int>("LooksRevision")
+                        .HasColumnType("integer")
+                        .HasColumnName("looks_revision");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("text")
@@ -313,6 +369,11 @@ namespace Ymnos.Data.Migrations
                         .IsRequired()
                         .HasColumnType("jsonb")
                         .HasColumnName("section_kinds");
+
+                    b.Property<string>("Styles")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("styles");
 
                     b.Property<string>("TimeZone")
                         .IsRequired()
@@ -392,6 +453,11 @@ namespace Ymnos.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("revision");
 
+                    b.Property<string>("Styles")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("styles");
+
                     b.Property<string>("Title")
                         .IsRequired()
                         .HasMaxLength(200)
@@ -413,6 +479,11 @@ namespace Ymnos.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<string>("Languages")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("languages");
+
                     b.Property<Guid>("ServiceId")
                         .HasColumnType("uuid")
                         .HasColumnName("service_id");
@@ -432,6 +503,59 @@ namespace Ymnos.Data.Migrations
                         .HasDatabaseName("ix_sittings_service_id");
 
                     b.ToTable("sittings", (string)null);
+                });
+
+            modelBuilder.Entity("Ymnos.Core.Screens.Screen", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<int>("Carries")
+                        .HasColumnType("integer")
+                        .HasColumnName("carries");
+
+                    b.Property<string>("Face")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("face");
+
+                    b.Property<string>("Languages")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("languages");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("name");
+
+                    b.Property<int>("PixelsHigh")
+                        .HasColumnType("integer")
+                        .HasColumnName("pixels_high");
+
+                    b.Property<int>("PixelsWide")
+                        .HasColumnType("integer")
+                        .HasColumnName("pixels_wide");
+
+                    b.Property<int>("Position")
+                        .HasColumnType("integer")
+                        .HasColumnName("position");
+
+                    b.Property<string>("Purpose")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("purpose");
+
+                    b.Property<double>("SafeMargin")
+                        .HasColumnType("double precision")
+                        .HasColumnName("safe_margin");
+
+                    b.HasKey("Id")
+                        .HasName("pk_screens");
+
+                    b.ToTable("screens", (string)null);
                 });
 
             modelBuilder.Entity("Ymnos.Core.Songs.Shelf", b =>
@@ -535,6 +659,47 @@ namespace Ymnos.Data.Migrations
                         .HasDatabaseName("ix_songs_shelf_id");
 
                     b.ToTable("songs", (string)null);
+                });
+
+            modelBuilder.Entity("Ymnos.Core.Styles.Style", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset?>("BinnedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("binned_at");
+
+                    b.Property<string>("Look")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("look");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<int>("Revision")
+                        .IsConcurrencyToken()
+                        .HasColumnType("integer")
+                        .HasColumnName("revision");
+
+                    b.Property<DateTimeOffset>("SavedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("saved_at");
+
+                    b.Property<string>("SavedBy")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("saved_by");
+
+                    b.HasKey("Id")
+                        .HasName("pk_styles");
+
+                    b.ToTable("styles", (string)null);
                 });
 
             modelBuilder.Entity("Ymnos.Data.Finding.FindTerm", b =>
@@ -996,6 +1161,32 @@ namespace Ymnos.Data.Migrations
                     b.ToTable("like_pairs", (string)null);
                 });
 
+            modelBuilder.Entity("Ymnos.Data.Keeping.PictureFile", b =>
+                {
+                    b.Property<Guid>("PictureId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("picture_id");
+
+                    b.Property<byte[]>("Bytes")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("bytes");
+
+                    b.Property<string>("ContentType")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("content_type");
+
+                    b.Property<byte[]>("Poster")
+                        .HasColumnType("bytea")
+                        .HasColumnName("poster");
+
+                    b.HasKey("PictureId")
+                        .HasName("pk_picture_files");
+
+                    b.ToTable("picture_files", (string)null);
+                });
+
             modelBuilder.Entity("Ymnos.Data.Keeping.SavedSearch", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1277,6 +1468,11 @@ namespace Ymnos.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("song_id");
 
+                    b.Property<Guid?>("StyleId")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("uuid")
+                        .HasColumnName("style_id");
+
                     b.HasIndex("SongId")
                         .HasDatabaseName("ix_order_lines_song_id");
 
@@ -1292,6 +1488,11 @@ namespace Ymnos.Data.Migrations
                     b.Property<TimeSpan>("Length")
                         .HasColumnType("interval")
                         .HasColumnName("length");
+
+                    b.Property<Guid?>("StyleId")
+                        .ValueGeneratedOnUpdateSometimes()
+                        .HasColumnType("uuid")
+                        .HasColumnName("style_id");
 
                     b.Property<string>("Title")
                         .IsRequired()
@@ -1373,6 +1574,12 @@ namespace Ymnos.Data.Migrations
 
             modelBuilder.Entity("Ymnos.Core.Live.PairedScreen", b =>
                 {
+                    b.HasOne("Ymnos.Core.Screens.Screen", null)
+                        .WithMany()
+                        .HasForeignKey("ScreenId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_paired_screens_screens_screen_id");
+
                     b.HasOne("Ymnos.Core.Planning.Sitting", null)
                         .WithMany()
                         .HasForeignKey("SittingId")
@@ -1482,6 +1689,16 @@ namespace Ymnos.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_like_pairs_songs_other_id");
+                });
+
+            modelBuilder.Entity("Ymnos.Data.Keeping.PictureFile", b =>
+                {
+                    b.HasOne("Ymnos.Core.Media.Picture", null)
+                        .WithOne()
+                        .HasForeignKey("Ymnos.Data.Keeping.PictureFile", "PictureId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_picture_files_pictures_picture_id");
                 });
 
             modelBuilder.Entity("Ymnos.Data.Keeping.SavedSearch", b =>

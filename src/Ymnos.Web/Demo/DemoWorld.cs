@@ -3,18 +3,21 @@ using Microsoft.EntityFrameworkCore;
 using Ymnos.Core;
 using Ymnos.Core.People;
 using Ymnos.Core.Planning;
+using Ymnos.Core.Screens;
 using Ymnos.Core.Songs;
 using Ymnos.Core.Songs.Curating;
+using Ymnos.Core.Styles;
 using Ymnos.Data;
 using Ymnos.Data.Finding;
 using Ymnos.Data.People;
 using Ymnos.Formats.PlainText;
 using Ymnos.Web.Hosting;
+using Ymnos.Web.Looks;
 
 namespace Ymnos.Web.Demo;
 
 /// <summary>Quayside Church, Port Ellery: everything in it is made up. Loaded into an empty database, with dates reckoned from that day.</summary>
-public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, Likenesses likenesses, TimeProvider clock)
+public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, Likenesses likenesses, PictureShelf pictures, TimeProvider clock)
 {
     /// <summary>Shown on the sign-in page while the demo is loaded.</summary>
     public const string Password = "lantern-over-water";
@@ -48,6 +51,7 @@ public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, Likenesses
         main.Keepers.Add(odile.Id);
         congregation.SectionKinds = [new OwnSectionKind('D', "descant")];
 
+        await LooksAsync(congregation, cancel);
         var songs = await SongsAsync(main, choir, young, cancel);
         db.Songs.AddRange(songs.Values);
         var today = congregation.Today(clock);
@@ -56,6 +60,35 @@ public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, Likenesses
         db.Services.Add(FromThePattern(today));
         await db.SaveChangesAsync(cancel);
         await likenesses.RefreshAsync(songs.Values, cancel);
+    }
+
+    /// <summary>Five styles, and the four screens of the hall.</summary>
+    private async Task LooksAsync(Congregation congregation, CancellationToken cancel)
+    {
+        var lighthouse = await PictureAsync("Lighthouse at night", DemoPictures.Lighthouse());
+        var headlands = await PictureAsync("Headlands in the morning", DemoPictures.Headlands());
+        var swell = await PictureAsync("Swell from above", DemoPictures.Swell());
+        var dusk = Style("Harbour dusk", DemoStyles.HarbourDusk);
+        Style("Lighthouse", DemoStyles.Lighthouse(lighthouse));
+        Style("Morning paper", DemoStyles.MorningPaper(headlands));
+        Style("Signal bar", DemoStyles.Signal());
+        Style("Two tongues", DemoStyles.TwoTongues(swell));
+        congregation.Styles = new() { All = dusk };
+        congregation.LicenceNumbers = "Song Rights Exchange 40117";
+        db.Screens.AddRange(
+            new Screen { Name = "Main screen", Purpose = ScreenPurpose.Main, Position = 0, Carries = ScreenCarries.All },
+            new Screen { Name = "Platform", Purpose = ScreenPurpose.Platform, Position = 1, Face = SlideFace.Platform, Languages = ["en"], Carries = ScreenCarries.Words | ScreenCarries.Headings },
+            new Screen { Name = "Lobby", Purpose = ScreenPurpose.Lobby, Position = 2, SafeMargin = 2 },
+            new Screen { Name = "Stream", Purpose = ScreenPurpose.Stream, Position = 3, Face = SlideFace.LowerThird });
+
+        async Task<Guid> PictureAsync(string name, byte[] bytes) => Good(await pictures.AddAsync(name, bytes, null, "Maren", cancel)).Id;
+
+        Guid Style(string name, StyleLook look)
+        {
+            var style = Core.Styles.Style.Create(name, look, clock.GetUtcNow(), "Maren");
+            db.Styles.Add(style);
+            return style.Id;
+        }
     }
 
     /// <summary>The songs of the demo: a sheet each, and beside it a file for every other wording.</summary>
@@ -150,6 +183,9 @@ public sealed class DemoWorld(YmnosDb db, UserManager<Person> people, Likenesses
         var next = today.AddDays((7 - (int)today.DayOfWeek) % 7);
         var service = Begin("Harvest of the Sea", next.AddDays(7), "9:30, 11:15");
 
+        // Early in English; late in English and French.
+        foreach (var (sitting, languages) in service.Sittings.Zip<Sitting, string[]>([["en"], ["en", "fr"]]))
+            service.Speak(sitting.Id, languages);
         Part("Gathering");
         Spoken("Welcome", "3:00");
         Sung("Lantern over Water");

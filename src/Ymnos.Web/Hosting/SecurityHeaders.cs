@@ -2,7 +2,7 @@ namespace Ymnos.Web.Hosting;
 
 internal static class SecurityHeaders
 {
-    private const string Policy = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:; "
+    private const string Policy = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data: blob:; media-src 'self' blob:; "
         + "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
     /// <summary>Every answer carries the policy; nothing on any page comes from elsewhere or stands inline.</summary>

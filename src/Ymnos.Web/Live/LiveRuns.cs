@@ -52,6 +52,11 @@ public sealed class LiveRuns(YmnosDb db, LiveStore store, ShowPress press, IHubC
                 && db.Set<SongEntry>().Any(entry => songs.Contains(entry.SongId) && entry.ServiceId == sitting.ServiceId && entry.RemovedAt == null))
             .Select(sitting => sitting.Id).ToListAsync(cancel), cancel);
 
+    /// <summary>Brings all running sittings up to changed styles and screens.</summary>
+    public async Task LooksChangedAsync(CancellationToken cancel) => await CatchUpAsync(
+        await db.LiveStates.Where(state => db.Sittings.Any(sitting => sitting.Id == state.SittingId && db.Services.Any(service => service.Id == sitting.ServiceId && service.BinnedAt == null)))
+            .OrderByDescending(state => state.Version).Select(state => state.SittingId).ToListAsync(cancel), cancel);
+
     private async Task CatchUpAsync(List<Guid> sittings, CancellationToken cancel)
     {
         foreach (var sitting in sittings)

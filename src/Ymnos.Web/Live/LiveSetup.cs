@@ -2,7 +2,7 @@ namespace Ymnos.Web.Live;
 
 internal static class LiveSetup
 {
-    public static void AddLive(this IServiceCollection services, IWebHostEnvironment environment)
+    public static void AddLive(this IServiceCollection services)
     {
         services.AddSignalR(options =>
         {
@@ -10,7 +10,7 @@ internal static class LiveSetup
             options.KeepAliveInterval = TimeSpan.FromSeconds(5);
             options.ClientTimeoutInterval = TimeSpan.FromSeconds(15);
         });
-        services.AddSingleton(_ => new ShowPress(Path.Combine(environment.WebRootPath, "built", "fonts")));
+        services.AddSingleton<ShowPress>();
         services.AddScoped<LiveRuns>();
         services.AddScoped<ScreenPairing>();
     }

@@ -44,9 +44,9 @@ public sealed class ScreenPairing(YmnosDb db, TimeProvider clock, IHubContext<Li
         return screen;
     }
 
-    /// <summary>Pairs the screen that shows this code, and turns it to a sitting.</summary>
+    /// <summary>Pairs the browser that shows this code as one of the house's screens, and turns it to a sitting.</summary>
     /// <returns><see langword="false"/> when no screen shows the code.</returns>
-    public async Task<bool> PairAsync(string typedCode, Guid sittingId, CancellationToken cancel)
+    public async Task<bool> PairAsync(string typedCode, Guid sittingId, Guid? screenId, CancellationToken cancel)
     {
         var code = PairedScreen.ReadCode(typedCode);
         var now = clock.GetUtcNow();
@@ -54,7 +54,7 @@ public sealed class ScreenPairing(YmnosDb db, TimeProvider clock, IHubContext<Li
             || await db.PairedScreens.FirstOrDefaultAsync(screen => screen.Code == code, cancel) is not { } screen
             || !screen.CodeIsGood(now))
             return false;
-        screen.Pair(sittingId, now);
+        screen.Pair(sittingId, screenId, now);
         await db.SaveChangesAsync(cancel);
         await TurnAsync([screen.Id], cancel);
         return true;
@@ -66,6 +66,27 @@ public sealed class ScreenPairing(YmnosDb db, TimeProvider clock, IHubContext<Li
         var counts = await db.PairedScreens.Where(screen => screen.PairedAt != null)
             .GroupBy(screen => screen.SittingId == sittingId).Select(group => new { Here = group.Key, Count = group.Count() }).ToListAsync(cancel);
         return (counts.Find(count => count.Here)?.Count ?? 0, counts.Where(count => !count.Here).Sum(count => count.Count));
+    }
+
+    /// <summary>The paired browsers, the latest first, with the screen each is.</summary>
+    public Task<List<PairedScreen>> PairedAsync(CancellationToken cancel) =>
+        db.PairedScreens.AsNoTracking().Where(screen => screen.PairedAt != null).OrderByDescending(screen => screen.PairedAt).Take(40).ToListAsync(cancel);
+
+    /// <summary>Makes a paired browser another one of the house's screens.</summary>
+    public async Task BecomeAsync(Guid paired, Guid? screenId, CancellationToken cancel)
+    {
+        if (await db.PairedScreens.FirstOrDefaultAsync(screen => screen.Id == paired && screen.PairedAt != null, cancel) is not { } screen)
+            return;
+        screen.Become(screenId);
+        await db.SaveChangesAsync(cancel);
+        await TurnAsync([paired], cancel);
+    }
+
+    /// <summary>Forgets a paired browser; it waits with a new code from then on.</summary>
+    public async Task ForgetAsync(Guid paired, CancellationToken cancel)
+    {
+        await db.PairedScreens.Where(screen => screen.Id == paired).ExecuteDeleteAsync(cancel);
+        await TurnAsync([paired], cancel);
     }
 
     /// <summary>Turns every paired screen to a sitting.</summary>

@@ -1,6 +1,7 @@
 // The scripts of all pages on paper. The booth and the screen have their own.
 import Alpine from '@alpinejs/csp';
 import { order } from '../Pages/Calendar/order';
+import { sending } from '../Pages/Calendar/sending';
 import { job } from '../Pages/Jobs/job';
 import { choosing } from '../Pages/Songs/Import/choosing';
 import { chips } from '../Pages/Songs/chips';
@@ -19,4 +20,5 @@ Alpine.data('laying', laying);
 Alpine.data('printing', printing);
 Alpine.data('wordsDesk', wordsDesk);
 Alpine.data('order', order);
+Alpine.data('sending', sending);
 Alpine.start();

@@ -8,13 +8,15 @@ using Ymnos.Core.People;
 using Ymnos.Core.Shows;
 using Ymnos.Data;
 using Ymnos.Web.Hosting;
+using Ymnos.Rendering;
 using Ymnos.Web.Live;
+using Ymnos.Web.Looks;
 
 namespace Ymnos.Web.Pages.Booth;
 
 [Authorize(May.RunBooth)]
 [EnableRateLimiting(Limits.Guessing)]
-public sealed class IndexModel(YmnosDb db, LiveRuns runs, ScreenPairing pairing, House house, TimeProvider clock) : PageModel
+public sealed class IndexModel(YmnosDb db, LiveRuns runs, ScreenPairing pairing, PictureShelf pictures, House house, TimeProvider clock) : PageModel
 {
     /// <summary>The curtains with their keys. None of the keys is a section's mark.</summary>
     public static readonly IReadOnlyList<(string Name, string Value, string Key)> Curtains =
@@ -34,6 +36,12 @@ public sealed class IndexModel(YmnosDb db, LiveRuns runs, ScreenPairing pairing,
     /// <summary>Screens that follow another sitting.</summary>
     public int Elsewhere { get; private set; }
 
+    /// <summary>Id of the screen that was chosen for a browser to be, as it was sent.</summary>
+    public string PairAs { get; private set; } = "";
+
+    /// <summary>How the pictures behind the slides are called for.</summary>
+    public Func<Guid, PictureShape?> Pictures { get; private set; } = _ => null;
+
     public string Refusal { get; private set; } = "";
 
     public string ScreenAddress => $"{Request.Host}/screen";
@@ -48,12 +56,14 @@ public sealed class IndexModel(YmnosDb db, LiveRuns runs, ScreenPairing pairing,
         return await ReadAsync(cancel) ? Page() : NotFound();
     }
 
-    public async Task<IActionResult> OnPostPairAsync(string? code, CancellationToken cancel)
+    public async Task<IActionResult> OnPostPairAsync(string? code, Guid? screen, CancellationToken cancel)
     {
+        var known = screen is { } id && await db.Screens.AnyAsync(one => one.Id == id, cancel) ? screen : null;
         if (!await db.Sittings.AnyAsync(sitting => sitting.Id == SittingId, cancel))
             return NotFound();
-        if (await pairing.PairAsync(code ?? "", SittingId, cancel))
+        if (await pairing.PairAsync(code ?? "", SittingId, known, cancel))
             return Redirect($"/booth/{SittingId}");
+        PairAs = screen?.ToString() ?? "";
         Refusal = "No screen shows this code now. Read it off the screen again; it changes after a quarter of an hour.";
         return await ReadAsync(cancel) ? Page() : NotFound();
     }
@@ -74,6 +84,7 @@ public sealed class IndexModel(YmnosDb db, LiveRuns runs, ScreenPairing pairing,
         var sitting = await db.Sittings.AsNoTracking().FirstAsync(sitting => sitting.Id == SittingId, cancel);
         (ServiceId, StartsAt) = (sitting.ServiceId, sitting.StartsAt);
         House = await house.CongregationAsync(cancel);
+        Pictures = await pictures.ShapesAsync(Show, cancel);
         (_, Elsewhere) = await pairing.CountAsync(SittingId, cancel);
         if (clock.GetType() != TimeProvider.System.GetType())
             StandingClock = House.Local(clock.GetUtcNow()).ToString("H:mm:ss", CultureInfo.InvariantCulture);

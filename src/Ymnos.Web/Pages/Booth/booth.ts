@@ -41,16 +41,15 @@ function countScreens(): void {
 
 function heard(told: News): void {
   if (news && news.show !== told.show) {
-    // The plan was changed: the page is printed anew, at the place the server has kept.
-    location.reload();
+    news = told;
+    void printAnew();
     return;
   }
   const before = news;
   news = told;
   // First what the eye is on; what was like this before is left alone.
   if (before?.step !== told.step) {
-    picture('#on-screen', told.step);
-    picture('#next-step', told.step + 1);
+    pictures(told.step);
     stepUp(told.step, before?.step);
   }
   one('#on-screen').dataset.curtain = told.curtain;
@@ -61,9 +60,26 @@ function heard(told: News): void {
   countScreens();
 }
 
-const steps = all('[data-leaf] [data-step]');
-const leaves = all('[data-leaf]');
-const rows = all('[data-entry-row]');
+let steps = all('[data-leaf] [data-step]');
+let leaves = all('[data-leaf]');
+let rows = all('[data-entry-row]');
+
+/** The plan was changed: what is printed from it is fetched anew, and stands at the place the server has kept. */
+async function printAnew(): Promise<void> {
+  const answer = await fetch(location.href);
+  if (!answer.ok) return location.reload();
+  const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
+  for (const part of ['.booth-order', '.booth-leaf', '#slides', '#other-screens']) {
+    const [old, fresh] = [document.querySelector(part), page.querySelector(part)];
+    // Screens were added or taken away, or the page is another one: then all of it changes.
+    if (!old !== !fresh) return location.reload();
+    if (old && fresh) old.replaceWith(document.adoptNode(fresh));
+  }
+  [steps, leaves, rows] = [all('[data-leaf] [data-step]'), all('[data-leaf]'), all('[data-entry-row]')];
+  const told = news;
+  news = undefined;
+  if (told) heard(told);
+}
 
 function stepUp(step: number, before: number | undefined): void {
   const up = steps[step];
@@ -93,9 +109,21 @@ function stepUp(step: number, before: number | undefined): void {
   up?.scrollIntoView({ block: 'nearest' });
 }
 
-function picture(where: string, step: number): void {
-  const slide = document.querySelector<HTMLElement>(`#slides [data-slide="${step}"]`);
-  one(`${where} .picture`).innerHTML = slide?.innerHTML ?? '';
+const main = Number(booth.dataset.main);
+
+function pictures(step: number): void {
+  const slides = (document.getElementById('slides') as HTMLTemplateElement).content;
+  const put = (where: string, at: number, screen: number) => {
+    const number = steps[at]?.dataset.slides?.split(' ')[screen];
+    const place = one(`${where} .picture`);
+    // What did not change is left alone.
+    if (number !== undefined && place.dataset.number === number) return;
+    place.dataset.number = number ?? '';
+    place.innerHTML = number === undefined ? '' : (slides.querySelector(`[data-slide="${number}"]`)?.innerHTML ?? '');
+  };
+  put('#on-screen', step, main);
+  put('#next-step', step + 1, main);
+  for (const other of all('#other-screens [data-screen]')) put(`[data-screen="${other.dataset.screen}"]`, step, Number(other.dataset.screen));
 }
 
 const send = (method: string, ...values: unknown[]) => {

@@ -37,6 +37,8 @@ public sealed class ServiceModel(YmnosDb db, SongSearch search, TimeProvider clo
         where line.Song?.BinnedAt is not null
         select (line.Song!.Title, "lies in the bin. It is still shown; put another in its place, or restore it.");
 
+    public System.Collections.Immutable.ImmutableArray<string> LanguagesAt(TimeOnly start) => Service.Sittings.First(sitting => sitting.StartsAt == start).Languages;
+
     public bool MayPlan { get; private set; }
 
     public bool MayRunBooth { get; private set; }

@@ -15,7 +15,9 @@ using Ymnos.Core.Typesetting;
 using Ymnos.Data;
 using Ymnos.Data.Keeping;
 using Ymnos.Web.Hosting;
+using Ymnos.Rendering;
 using Ymnos.Web.Live;
+using Ymnos.Web.Looks;
 using Ymnos.Web.Songs;
 
 namespace Ymnos.Web.Pages.Songs;
@@ -23,7 +25,7 @@ namespace Ymnos.Web.Pages.Songs;
 /// <summary>Two texts of one section: what somebody else saved, and what this person typed.</summary>
 public sealed record SectionClash(SectionMark Mark, int Wording, string Theirs, string Typed, string By);
 
-public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk desk, ShowPress press, TimeProvider clock, LiveRuns runs, IAuthorizationService authorization) : PageModel
+public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk desk, HouseLook looks, PictureShelf pictures, TypeCase typeCase, TimeProvider clock, LiveRuns runs, IAuthorizationService authorization) : PageModel
 {
     private static readonly TimeSpan StillHere = TimeSpan.FromSeconds(25);
 
@@ -58,6 +60,12 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
     public ImmutableArray<Step> Steps { get; private set; }
 
     public int SizePercent { get; private set; }
+
+    /// <summary>What cannot be set in the house's style as it should be.</summary>
+    public IReadOnlyList<string> FitFindings { get; private set; } = [];
+
+    /// <summary>How the pictures behind the slides are called for.</summary>
+    public Func<Guid, PictureShape?> Pictures { get; private set; } = _ => null;
 
     /// <summary>How the words read in the house's hall; nothing while nobody has measured it.</summary>
     public Readability? Reads { get; private set; }
@@ -237,10 +245,16 @@ public sealed class SongModel(YmnosDb db, House house, Shelves shelves, SongDesk
         var saved = congregation.Local(song.SavedAt);
         SavedAt = DateOnly.FromDateTime(saved.DateTime) == Today ? saved.ToString("H:mm", CultureInfo.InvariantCulture) : DateOnly.FromDateTime(saved.DateTime).Short();
         Order = song.OrderNamed(order ?? "");
-        (Steps, SizePercent) = ShowCompiler.CompileSong(song, Order, press.Style);
+        var (look, screen) = await looks.ForSongsAsync(cancel);
+        var shown = ShowCompiler.CompileSong(song, Order, [], screen, look, typeCase, congregation.LicenceNumbers);
+        (Steps, SizePercent, FitFindings) = (shown.Steps, shown.PercentOfStyle, shown.Findings);
+        Pictures = await pictures.ShapesAsync(Steps.SelectMany(step => step.Slides), cancel);
         Hall = congregation.Hall;
-        Reads = Hall is null || Steps.FirstOrDefault(step => !step.Slide.Words.IsEmpty) is not { } sung ? null
-            : Readability.Of(sung.Slide.Words, press.Style.Words.Face, press.Style.Background, Hall);
+        if (Steps.Select(step => step.Slides[0]).FirstOrDefault(slide => slide.Words.Any()) is { } sung)
+        {
+            using var files = await pictures.FilesAsync(PictureShelf.PicturesOf(sung.Ground), cancel);
+            Reads = Readability.Of(sung, SlidePainter.Ground(sung, files), Hall, typeCase);
+        }
         Key = MusicKey.TryParse(Order.Key, out var key) ? key : ChordSheet.KeyOf(song.Content);
         if (song.FirstWording.HasChords && ChordSheet.Of(song.Content, song.FirstWording, Key, 0, ChordNotation.Letters).Capos is [var easiest, ..])
             EasiestCapo = easiest;

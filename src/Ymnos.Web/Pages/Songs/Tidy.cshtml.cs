@@ -6,7 +6,7 @@ using Ymnos.Core.Typesetting;
 using Ymnos.Data;
 using Ymnos.Data.Keeping;
 using Ymnos.Web.Hosting;
-using Ymnos.Web.Live;
+using Ymnos.Web.Looks;
 
 namespace Ymnos.Web.Pages.Songs;
 
@@ -14,7 +14,7 @@ namespace Ymnos.Web.Pages.Songs;
 public sealed record TidyPair(Guid OneId, string One, Guid OtherId, string Other, string Why);
 
 /// <summary>What is left undone in the library, a batch of songs at a time.</summary>
-public sealed class TidyModel(YmnosDb db, House house, ShowPress press, Shelves shelves) : PageModel
+public sealed class TidyModel(YmnosDb db, House house, HouseLook looks, TypeCase typeCase, Shelves shelves) : PageModel
 {
     /// <summary>Songs looked through for one page.</summary>
     private const int SongsAPage = 400;
@@ -45,7 +45,8 @@ public sealed class TidyModel(YmnosDb db, House house, ShowPress press, Shelves 
         Next = songs.Count > SongsAPage ? skip + SongsAPage : null;
         songs = [.. songs.Take(SongsAPage)];
         LookedAt = songs.Count;
-        Findings = [.. songs.SelectMany(song => TidyUp.Of(song.Content, today, line => SongLayout.IsTooLong(line, press.Style)).Select(finding => (song, finding)))
+        var face = await looks.FaceForSongsAsync(typeCase, cancel);
+        Findings = [.. songs.SelectMany(song => TidyUp.Of(song.Content, today, line => WordsLayout.IsTooLong(line, song.FirstWording.Language, face)).Select(finding => (song, finding)))
             .GroupBy(pair => pair.finding.Kind).OrderBy(kind => kind.Key).Select(kind => (kind.Key, (IReadOnlyList<(Song, TidyFinding)>)[.. kind]))];
         var ids = songs.Select(song => song.Id).ToList();
         var since = today.AddYears(-2);

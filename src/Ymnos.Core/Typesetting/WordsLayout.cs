@@ -1,0 +1,519 @@
+using System.Collections.Immutable;
+using Ymnos.Core.Songs;
+using Ymnos.Core.Styles;
+
+namespace Ymnos.Core.Typesetting;
+
+/// <summary>A place in the words of a section: a line, and how far into it.</summary>
+/// <param name="Line">Index among the section's sung lines.</param>
+/// <param name="Part">From 0 at its beginning to just under 1, by characters of the first language shown.</param>
+public readonly record struct WordsPosition(int Line, double Part) : IComparable<WordsPosition>
+{
+    public int CompareTo(WordsPosition other) => (Line, Part).CompareTo((other.Line, other.Part));
+
+    public static bool operator <(WordsPosition one, WordsPosition other) => one.CompareTo(other) < 0;
+
+    public static bool operator >(WordsPosition one, WordsPosition other) => one.CompareTo(other) > 0;
+
+    public static bool operator <=(WordsPosition one, WordsPosition other) => one.CompareTo(other) <= 0;
+
+    public static bool operator >=(WordsPosition one, WordsPosition other) => one.CompareTo(other) >= 0;
+}
+
+/// <summary>What could not be set as it should be.</summary>
+/// <param name="Message">Said to the person who looks after the words.</param>
+public sealed record LayoutFinding(string Message);
+
+/// <summary>One slide of a section as the layout found it; <see cref="WordsLayout"/> puts it into its place.</summary>
+public sealed class WordsSlide
+{
+    internal WordsSlide(ImmutableArray<LayoutPiece> pieces) => Pieces = pieces;
+
+    internal ImmutableArray<LayoutPiece> Pieces { get; }
+
+    /// <summary>Where its words begin.</summary>
+    public WordsPosition From => new(Pieces[0].Line, Pieces[0].Part);
+
+    /// <summary>Index of the last line of which it holds any part.</summary>
+    public int LastLine => Pieces[^1].Line;
+
+    /// <summary>Texts of the rows of the first language.</summary>
+    public IEnumerable<string> FirstRows => Pieces.SelectMany(piece => piece.Rows[0]).Select(row => row.Text);
+}
+
+/// <summary>A row of one language before it has its place.</summary>
+/// <param name="Text">As it is painted.</param>
+/// <param name="Chords">Names, and how far into the text each is struck.</param>
+internal sealed record LayoutRow(string Text, ImmutableArray<PlacedChord> Chords);
+
+/// <summary>A line in all languages that are shown, or what of a long line stands on one slide.</summary>
+/// <param name="Line">Index among the sung lines.</param>
+/// <param name="Part">How far into the line it begins.</param>
+/// <param name="Rows">Its rows, by language.</param>
+internal sealed record LayoutPiece(int Line, double Part, ImmutableArray<ImmutableArray<LayoutRow>> Rows);
+
+/// <summary>
+/// The words of a song or passage on one screen, in one to four languages, in one size. The words frame is divided between
+/// the languages by the style's rule; nothing can overlap, because every row gets a height of its own in the frame.
+/// </summary>
+public sealed class WordsLayout
+{
+    /// <summary>Text comes down to this part of its size to keep a line whole; beyond it lines wrap.</summary>
+    private const double SizeWorthAWholeLine = 0.8;
+
+    // Between lines in several languages, between blocks, between columns, above a row for its chords: in parts of the first size.
+    private const double LineGap = 0.3;
+    private const double BlockGap = 0.55;
+    private const double ColumnGap = 0.8;
+    private const double ChordSize = 0.56;
+
+    private readonly ScreenFace _face;
+    private readonly FrameSetting _setting;
+    private readonly Frame _frame;
+    private readonly Dictionary<SectionMark, ImmutableArray<WordsSlide>> _slides = [];
+    private readonly List<LayoutFinding> _findings = [];
+
+    private WordsLayout(ScreenFace face) => (_face, _setting, _frame) = (face, face.Style.Words, face.Inner(face.Style.Words));
+
+    /// <summary>What the style's sizes are multiplied by, for the whole song; from that of the smallest size to 1.</summary>
+    public double Scale { get; private set; } = 1;
+
+    /// <summary>The size of the letters in percent of the style's own.</summary>
+    public int PercentOfStyle => (int)Math.Round(100 * Scale);
+
+    /// <summary>What could not be set as it should be.</summary>
+    public IReadOnlyList<LayoutFinding> Findings => _findings;
+
+    /// <summary>The slides of a section; none when it has no words.</summary>
+    public ImmutableArray<WordsSlide> SlidesOf(SectionMark mark) => _slides.GetValueOrDefault(mark, []);
+
+    /// <summary>Whether a line cannot stand whole in a style even when its letters come down as far as is worth it.</summary>
+    public static bool IsTooLong(string line, string language, ScreenFace face) =>
+        face.Case.Of(face.Style.Words.Type, language).Width(line) * face.Style.Words.Type.Size * face.LetterScale * SizeWorthAWholeLine > face.Inner(face.Style.Words).Width;
+
+    /// <summary>
+    /// Sets the words. The size is the largest, from the style's size down, at which no line wraps, if that is at least
+    /// four fifths of it; else the largest at which no line takes more than two rows; else the largest at which every
+    /// line fits on one slide. What does not fit even at the smallest size runs on over several slides.
+    /// </summary>
+    /// <param name="shown">The wordings to show, the most important first; at most four.</param>
+    /// <param name="face">Where they are shown.</param>
+    public static WordsLayout Of(IReadOnlyList<Wording> shown, ScreenFace face)
+    {
+        var layout = new WordsLayout(face);
+        var sections = shown.SelectMany(wording => wording.Sections.Select(section => section.Mark)).Distinct()
+            .Select(mark => new LaidSection(mark, shown, layout)).Where(section => section.Lines > 0).ToList();
+        layout.Scale = layout.ChooseScale(sections);
+        foreach (var section in sections)
+            layout._slides[section.Mark] = layout.Break(section);
+        layout.FindMissing(sections);
+        return layout;
+    }
+
+    /// <summary>The rows of a slide in their places, and the plate behind them.</summary>
+    public (ImmutableArray<TextRow> Rows, ImmutableArray<PlacedPlate> Plates) Place(WordsSlide slide, IReadOnlyList<string> languages) =>
+        Place(slide.Pieces, languages, _setting, _frame);
+
+    private (ImmutableArray<TextRow>, ImmutableArray<PlacedPlate>) Place(ImmutableArray<LayoutPiece> pieces, IReadOnlyList<string> languages, FrameSetting setting, Frame frame)
+    {
+        var rows = ImmutableArray.CreateBuilder<TextRow>();
+        var ranks = pieces[0].Rows.Length;
+        var measure = MeasuresAt(Scale, [.. languages]);
+        double top, bottom;
+        if (_face.Style.Languages == LanguageOrder.SideBySide && ranks > 1)
+        {
+            var heights = Enumerable.Range(0, ranks).Select(rank => pieces.Sum(piece => measure.Height(rank, piece.Rows[rank]))).ToList();
+            (top, bottom) = (double.MaxValue, double.MinValue);
+            for (var rank = 0; rank < ranks; rank++)
+            {
+                var at = ScreenFace.TopOf(setting.Down, frame, heights[rank]);
+                (top, bottom) = (Math.Min(top, at), Math.Max(bottom, at + heights[rank]));
+                foreach (var row in pieces.SelectMany(piece => piece.Rows[rank]))
+                    at = PlaceRow(rows, row, rank, Column(frame, rank, ranks, languages), at);
+            }
+        }
+        else
+        {
+            var height = Fullness(pieces.Length, rank => Enumerable.Range(0, pieces.Length).Select(i => measure.Height(rank, pieces[i].Rows[rank])), ranks, measure.Sizes[0]);
+            var at = top = ScreenFace.TopOf(setting.Down, frame, height);
+            bottom = top + height;
+            if (_face.Style.Languages == LanguageOrder.BlockByBlock && ranks > 1)
+            {
+                for (var rank = 0; rank < ranks; rank++)
+                {
+                    foreach (var row in pieces.SelectMany(piece => piece.Rows[rank]))
+                        at = PlaceRow(rows, row, rank, frame, at);
+                    at += BlockGap * measure.Sizes[0];
+                }
+            }
+            else
+            {
+                foreach (var piece in pieces)
+                {
+                    for (var rank = 0; rank < ranks; rank++)
+                        foreach (var row in piece.Rows[rank])
+                            at = PlaceRow(rows, row, rank, frame, at);
+                    at += ranks > 1 ? LineGap * measure.Sizes[0] : 0;
+                }
+            }
+        }
+        var placed = rows.ToImmutable();
+        return (placed, _face.PlateBehind(setting, placed, top, bottom));
+
+        double PlaceRow(ImmutableArray<TextRow>.Builder into, LayoutRow row, int rank, Frame column, double at)
+        {
+            var (type, language, size) = (_face.Style.TypeOf(rank), languages[rank], measure.Sizes[rank]);
+            var height = measure.RowHeights[rank];
+            var chordHeight = row.Chords.IsEmpty ? 0 : ChordSize * size * 1.15;
+            var words = _face.Row((RowPlace)rank, row.Text, language, type, size, column, setting.Across, at + chordHeight, height);
+            into.AddRange(ChordsAbove(row, words, type, language, size, at, chordHeight, column));
+            into.Add(words);
+            return at + chordHeight + height;
+        }
+    }
+
+    /// <summary>Names of chords over the letters they are struck on; one that would run into its neighbour steps aside.</summary>
+    private IEnumerable<TextRow> ChordsAbove(LayoutRow row, TextRow words, TypeSetting type, string language, double size, double top, double height, Frame frame)
+    {
+        var letters = _face.Case.Of(type, language);
+        var small = type with { Weight = 600, Colour = type.Colour.Under(new(0xff, 0xc4, 0x4d), 0.75) };
+        var free = frame.X;
+        foreach (var chord in row.Chords)
+        {
+            var name = _face.Row(RowPlace.Chords, chord.Name, "", small, size * ChordSize, frame, Across.Start, top, height);
+            var left = Math.Min(Math.Max(free, words.Left + (letters.Width(row.Text.AsSpan(0, Math.Min(chord.At, row.Text.Length))) * size)), frame.Right - name.Width);
+            if (left < free - 0.01)
+                yield break;
+            yield return name with { Left = Math.Round(left, 2) };
+            free = left + name.Width + (0.3 * size);
+        }
+    }
+
+    /// <summary>The height that rows take when languages stand under each other.</summary>
+    private double Fullness(int pieces, Func<int, IEnumerable<double>> heights, int ranks, double firstSize)
+    {
+        var rows = Enumerable.Range(0, ranks).Sum(rank => heights(rank).Sum());
+        return ranks == 1 ? rows
+            : rows + (_face.Style.Languages == LanguageOrder.BlockByBlock ? BlockGap * firstSize * (ranks - 1) : LineGap * firstSize * (pieces - 1));
+    }
+
+    /// <summary>Columns stand in reading order of the first language.</summary>
+    private Frame Column(Frame frame, int rank, int ranks, IReadOnlyList<string> languages)
+    {
+        var gap = ColumnGapOf(frame);
+        var width = (frame.Width - (gap * (ranks - 1))) / ranks;
+        var at = WordingLanguage.IsRightToLeft(languages[0]) ? ranks - 1 - rank : rank;
+        return new(frame.X + (at * (width + gap)), frame.Y, width, frame.Height);
+    }
+
+    private double ColumnGapOf(Frame frame) => Math.Min(ColumnGap * _setting.Type.Size * _face.LetterScale, frame.Width / 12);
+
+    private double WidthOf(int ranks) => _face.Style.Languages == LanguageOrder.SideBySide && ranks > 1
+        ? (_frame.Width - (ColumnGapOf(_frame) * (ranks - 1))) / ranks
+        : _frame.Width;
+
+    private double SizeAt(double scale, int rank)
+    {
+        var type = _face.Style.TypeOf(rank);
+        return Math.Floor(2 * Math.Max(type.SmallestSize, scale * type.Size) * _face.LetterScale) / 2;
+    }
+
+    private sealed record Measures(double[] Sizes, double[] RowHeights)
+    {
+        public double Height(int rank, ImmutableArray<LayoutRow> rows) =>
+            (rows.Length * RowHeights[rank]) + (rows.Count(row => !row.Chords.IsEmpty) * ChordSize * Sizes[rank] * 1.15);
+    }
+
+    private Measures MeasuresAt(double scale, string[] languages)
+    {
+        var sizes = new double[languages.Length];
+        var heights = new double[languages.Length];
+        for (var rank = 0; rank < sizes.Length; rank++)
+        {
+            var type = _face.Style.TypeOf(rank);
+            sizes[rank] = SizeAt(scale, rank);
+            heights[rank] = sizes[rank] * _face.Case.Of(type, languages[rank]).RowHeight(type);
+        }
+        return new(sizes, heights);
+    }
+
+    /// <summary>A line of one language, measured once.</summary>
+    private sealed class LaidLine(string text, string language, Lettering letters, ImmutableArray<PlacedChord> chords)
+    {
+        private List<LinePiece>? _pieces;
+
+        public string Text => text;
+
+        public string Language => language;
+
+        public Lettering Letters => letters;
+
+        public ImmutableArray<PlacedChord> Chords => chords;
+
+        public double Width { get; } = letters.Width(text);
+
+        public List<LinePiece> Pieces => _pieces ??= LineBreaks.Pieces(text, language, letters);
+
+        public int RowsAt(double measure) => text.Length == 0 ? 0 : Width <= measure ? 1
+            : Pieces.Exists(piece => piece.Width > measure) ? int.MaxValue : BalancedLines.RowsAt(Pieces, measure);
+
+        public ImmutableArray<LayoutRow> Wrap(double measure, out ImmutableArray<WrappedRow> rows)
+        {
+            rows = text.Length == 0 ? [] : Width <= measure ? [new(0, text.Length, Width)]
+                : [.. BalancedLines.Wrap(BalancedLines.Whole(Pieces, text, letters, measure), measure)];
+            return [.. rows.Select(row => new LayoutRow(text[row.From..row.To],
+                [.. chords.Where(chord => chord.At >= row.From && (chord.At < row.To || row.To == text.Length)).Select(chord => chord with { At = chord.At - row.From })]))];
+        }
+    }
+
+    /// <summary>A section in the languages that have it. A language that lacks it takes no room.</summary>
+    private sealed class LaidSection
+    {
+        public LaidSection(SectionMark mark, IReadOnlyList<Wording> shown, WordsLayout layout)
+        {
+            Mark = mark;
+            var present = shown.Select(wording => (wording.Language, Section: wording.Find(mark)!))
+                .Where(wording => wording.Section is not null && wording.Section.SungLines.Any()).Take(StyleFace.MostLanguages).ToList();
+            Languages = [.. present.Select(wording => wording.Language)];
+            ByRank = [.. present.Select((wording, rank) =>
+            {
+                var type = layout._face.Style.TypeOf(rank);
+                var letters = layout._face.Case.Of(type, wording.Language);
+                return wording.Section.SungLines.Select(line => new LaidLine(
+                    ScreenFace.Cased(letters.Drawable(line.Words), type, wording.Language), wording.Language, letters,
+                    rank == 0 && layout._face.Style.Chords ? line.Chords : [])).ToArray();
+            })];
+            Lines = ByRank.Length == 0 ? 0 : ByRank.Max(lines => lines.Length);
+            if (present.Count > 0)
+                Breaks = BreaksOf(present[0].Section, shown[0].Find(mark));
+            Source = present.ConvertAll(wording => wording.Section);
+        }
+
+        public SectionMark Mark { get; }
+
+        public string[] Languages { get; }
+
+        public LaidLine[][] ByRank { get; }
+
+        public int Lines { get; }
+
+        public List<Section> Source { get; }
+
+        /// <summary>Indexes of sung lines before which somebody has set a break.</summary>
+        public HashSet<int> Breaks { get; } = [];
+
+        private static HashSet<int> BreaksOf(Section shown, Section? first)
+        {
+            var breaks = new HashSet<int>();
+            var section = shown.Breaks.IsEmpty && first is not null ? first : shown;
+            for (var (i, sung) = (0, 0); i < section.Lines.Length; i++)
+            {
+                if (section.Breaks.Contains(i) && sung > 0)
+                    breaks.Add(sung);
+                if (section.Lines[i].HasWords)
+                    sung++;
+            }
+            return breaks;
+        }
+    }
+
+    private double ChooseScale(List<LaidSection> sections)
+    {
+        var words = _setting.Type;
+        var least = words.SmallestSize / words.Size;
+        // The style's own size first: text never goes up, and is never smaller than it need be.
+        var whole = 1.0;
+        foreach (var section in sections)
+            for (var rank = 0; rank < section.ByRank.Length; rank++)
+            {
+                var (width, full) = (WidthOf(section.ByRank.Length), _face.Style.TypeOf(rank).Size * _face.LetterScale);
+                foreach (var line in section.ByRank[rank])
+                    if (line.Width > 0)
+                        whole = Math.Min(whole, width / (line.Width * full));
+            }
+        var worth = Math.Max(least, SizeWorthAWholeLine);
+        return Largest(worth, Math.Min(1, whole), 1) ?? Largest(worth, 1, 2) ?? Largest(least, 1, _face.Style.MostRows) ?? least;
+
+        // Smaller letters never need more room: the largest scale that does can be found by halving.
+        double? Largest(double from, double to, int rows)
+        {
+            if (to < from || !Fits(from))
+                return null;
+            if (Fits(to))
+                return to;
+            for (var i = 0; i < 6; i++)
+            {
+                var middle = (from + to) / 2;
+                if (Fits(middle))
+                    from = middle;
+                else
+                    to = middle;
+            }
+            return from;
+
+            bool Fits(double scale) => sections.TrueForAll(section => FitsAt(section, scale, rows));
+        }
+    }
+
+    /// <summary>Whether at this scale no line of the section takes more rows than given, and each has a slide that holds it.</summary>
+    private bool FitsAt(LaidSection section, double scale, int most)
+    {
+        var ranks = section.ByRank.Length;
+        var (measures, width) = (MeasuresAt(scale, section.Languages), WidthOf(ranks));
+        for (var line = 0; line < section.Lines; line++)
+        {
+            var (stacked, highest) = (0.0, 0.0);
+            for (var rank = 0; rank < ranks; rank++)
+            {
+                if (line >= section.ByRank[rank].Length)
+                    continue;
+                var words = section.ByRank[rank][line];
+                var rows = words.RowsAt(width / measures.Sizes[rank]);
+                if (rows > most)
+                    return false;
+                var height = rows * (measures.RowHeights[rank] + (words.Chords.IsEmpty ? 0 : ChordSize * measures.Sizes[rank] * 1.15));
+                stacked += height;
+                highest = Math.Max(highest, height);
+            }
+            var takes = _face.Style.Languages == LanguageOrder.SideBySide ? highest
+                : stacked + (_face.Style.Languages == LanguageOrder.BlockByBlock ? BlockGap * measures.Sizes[0] * (ranks - 1) : 0);
+            if (takes > _frame.Height + 0.01)
+                return false;
+        }
+        return true;
+    }
+
+    private ImmutableArray<WordsSlide> Break(LaidSection section)
+    {
+        var measures = MeasuresAt(Scale, section.Languages);
+        var slides = ImmutableArray.CreateBuilder<WordsSlide>();
+        var held = new List<LayoutPiece>();
+        for (var line = 0; line < section.Lines; line++)
+        {
+            if (section.Breaks.Contains(line))
+                Divide();
+            held.AddRange(PiecesOf(section, line, measures));
+        }
+        Divide();
+        return slides.ToImmutable();
+
+        void Divide()
+        {
+            if (held.Count == 0)
+                return;
+            var pieces = held.ConvertAll(piece => new BreakPiece(piece.Line, piece.Rows[0].Length,
+                piece.Line >= section.ByRank[0].Length || SlideBreaks.EndsSentence(section.ByRank[0][piece.Line].Text)));
+            var heights = section.Languages.Select((_, rank) => Sums(held.Select(piece => measures.Height(rank, piece.Rows[rank])))).ToArray();
+            var rows = Sums(held.Select(piece => (double)piece.Rows[0].Length));
+            var at = 0;
+            foreach (var count in SlideBreaks.Divide(pieces, (from, to) => Math.Max(
+                (rows[to] - rows[from]) / _face.Style.MostRows,
+                HeightOf(heights, from, to, measures.Sizes[0]) / (_frame.Height + 0.01))))
+            {
+                slides.Add(new([.. held.GetRange(at, count)]));
+                at += count;
+            }
+            held.Clear();
+        }
+    }
+
+    private static double[] Sums(IEnumerable<double> values)
+    {
+        var sums = new List<double> { 0 };
+        foreach (var value in values)
+            sums.Add(sums[^1] + value);
+        return [.. sums];
+    }
+
+    private double HeightOf(double[][] heights, int from, int to, double firstSize)
+    {
+        var (sum, highest) = (0.0, 0.0);
+        foreach (var rank in heights)
+        {
+            var height = rank[to] - rank[from];
+            sum += height;
+            highest = Math.Max(highest, height);
+        }
+        return heights.Length == 1 ? sum : _face.Style.Languages switch
+        {
+            LanguageOrder.SideBySide => highest,
+            LanguageOrder.BlockByBlock => sum + (BlockGap * firstSize * (heights.Length - 1)),
+            _ => sum + (LineGap * firstSize * (to - from - 1)),
+        };
+    }
+
+    /// <summary>The line in all its languages: whole where a slide holds it, else in the fewest parts that each fit on one.</summary>
+    private IEnumerable<LayoutPiece> PiecesOf(LaidSection section, int line, Measures measures)
+    {
+        var ranks = section.ByRank.Length;
+        var width = WidthOf(ranks);
+        var rows = new ImmutableArray<LayoutRow>[ranks];
+        ImmutableArray<WrappedRow> first = [];
+        for (var rank = 0; rank < ranks; rank++)
+        {
+            rows[rank] = [];
+            if (line >= section.ByRank[rank].Length)
+                continue;
+            var words = section.ByRank[rank][line];
+            if (words.Width > width / measures.Sizes[rank] && words.Pieces.Exists(piece => piece.Width > width / measures.Sizes[rank]))
+                Find($"{section.Mark.Heading}, line {line + 1}: a word is wider than its frame and is parted.");
+            rows[rank] = words.Wrap(width / measures.Sizes[rank], out var wrapped);
+            if (rank == 0)
+                first = wrapped;
+        }
+        var most = rows.Max(language => language.Length);
+        for (var parts = 1; parts <= Math.Max(1, most); parts++)
+        {
+            var chunks = Enumerable.Range(0, parts).Select(part => rows.Select(language => Chunk(language, part, parts)).ToImmutableArray()).ToList();
+            var fits = chunks.TrueForAll(chunk => chunk[0].Length <= _face.Style.MostRows
+                && HeightOf([.. chunk.Select((language, rank) => new[] { 0, measures.Height(rank, language) })], 0, 1, measures.Sizes[0]) <= _frame.Height + 0.01);
+            if (fits)
+                return Numbered(chunks);
+        }
+        // One row of each is too much even at the smallest size: the last languages give way.
+        var kept = ranks;
+        while (kept > 1 && HeightOf([.. measures.RowHeights[..kept].Select(height => new[] { 0, height })], 0, 1, measures.Sizes[0]) > _frame.Height + 0.01)
+            kept--;
+        if (kept < ranks)
+            Find($"{section.Mark.Heading}: {ranks} languages do not fit into the words frame; {string.Join(", ", section.Languages[kept..].Select(WordingLanguage.NameOf))} left out.");
+        return Numbered([.. Enumerable.Range(0, Math.Max(1, most)).Select(part => rows.Select((language, rank) => rank < kept && part < language.Length ? [language[part]] : ImmutableArray<LayoutRow>.Empty).ToImmutableArray())]);
+
+        IEnumerable<LayoutPiece> Numbered(List<ImmutableArray<ImmutableArray<LayoutRow>>> chunks)
+        {
+            var (taken, part) = (0, -1.0);
+            foreach (var chunk in chunks)
+            {
+                // Parts without words of the first language still come one after the other.
+                part = Math.Max(taken < first.Length ? (double)first[taken].From / section.ByRank[0][line].Text.Length : 0, part < 0 ? 0 : part + 0.0001);
+                yield return new(line, part, chunk);
+                taken += chunk[0].Length;
+            }
+        }
+
+        static ImmutableArray<LayoutRow> Chunk(ImmutableArray<LayoutRow> rows, int part, int parts)
+        {
+            var each = (rows.Length + parts - 1) / parts;
+            return [.. rows.Skip(part * each).Take(each)];
+        }
+    }
+
+    private void FindMissing(List<LaidSection> sections)
+    {
+        foreach (var section in sections)
+            for (var rank = 0; rank < section.ByRank.Length; rank++)
+            {
+                var letters = _face.Case.Of(_face.Style.TypeOf(rank), section.Languages[rank]);
+                var source = section.Source[rank].SungLines.ToList();
+                for (var i = 0; i < source.Count; i++)
+                    if (section.ByRank[rank][i].Text.Length != source[i].Words.Length)
+                        foreach (var rune in letters.Missing(source[i].Words))
+                            Find($"{section.Mark.Heading}, line {i + 1}: no typeface has “{rune}” (U+{rune.Value:X4}); it is left out.");
+            }
+    }
+
+    private void Find(string message)
+    {
+        if (_findings.Count < 50 && !_findings.Exists(finding => finding.Message == message))
+            _findings.Add(new(message));
+    }
+}

@@ -1,0 +1,46 @@
+using Ymnos.Core.Styles;
+using Ymnos.Core.Typesetting;
+
+namespace Ymnos.Rendering;
+
+/// <summary>A picture as a page calls for it.</summary>
+/// <param name="Address">Of the picture or film.</param>
+/// <param name="Poster">Of the picture; for a film, of its first frame.</param>
+/// <param name="Width">In pixels.</param>
+/// <param name="Height">In pixels.</param>
+public sealed record PictureShape(string Address, string Poster, int Width, int Height);
+
+/// <summary>Where a background picture lies on its slide; what hangs over the edges is cropped.</summary>
+internal static class PicturePlace
+{
+    public static Frame Of(Backdrop backdrop, PictureShape picture, double slideWidth)
+    {
+        var (screen, shape) = (slideWidth / Frame.SlideHeight, (double)picture.Width / picture.Height);
+        switch (backdrop.Fit)
+        {
+            case PictureFit.Stretch:
+                return new(0, 0, slideWidth, Frame.SlideHeight);
+            case PictureFit.Fit:
+                var (width, height) = shape > screen ? (slideWidth, slideWidth / shape) : (Frame.SlideHeight * shape, Frame.SlideHeight);
+                return new((slideWidth - width) / 2, (Frame.SlideHeight - height) / 2, width, height);
+            default:
+                var crop = backdrop.Crop(shape, screen);
+                var (whole, high) = (slideWidth / crop.Width, Frame.SlideHeight / crop.Height);
+                return new(-crop.X * whole, -crop.Y * high, whole, high);
+        }
+    }
+}
+
+/// <summary>The line a gradient runs along, as CSS lays it: corner to corner, so that the end colours touch the corners.</summary>
+internal static class GradientLine
+{
+    /// <param name="angle">Degrees: 0 down, 90 to the right.</param>
+    /// <param name="slideWidth">In units of the slide.</param>
+    public static ((double X, double Y) From, (double X, double Y) To) Of(double angle, double slideWidth)
+    {
+        var (across, down) = (Math.Sin(angle * Math.PI / 180), Math.Cos(angle * Math.PI / 180));
+        var half = ((Math.Abs(across) * slideWidth) + (Math.Abs(down) * Frame.SlideHeight)) / 2;
+        var (x, y) = (slideWidth / 2, Frame.SlideHeight / 2);
+        return ((x - (across * half), y - (down * half)), (x + (across * half), y + (down * half)));
+    }
+}
