@@ -13,20 +13,26 @@ public sealed record PictureShape(string Address, string Poster, int Width, int 
 /// <summary>Where a background picture lies on its slide; what hangs over the edges is cropped.</summary>
 internal static class PicturePlace
 {
+    /// <summary>How far a blur reaches: three standard deviations hold all of it that is seen.</summary>
+    public static double ReachOf(double blur) => 3 * blur;
+
     public static Frame Of(Backdrop backdrop, PictureShape picture, double slideWidth)
     {
         var (screen, shape) = (slideWidth / Frame.SlideHeight, (double)picture.Width / picture.Height);
+        // A blurred picture fades towards its edges: they are put outside the slide.
+        var over = backdrop.Fit == PictureFit.Fit ? 0 : ReachOf(backdrop.Blur);
         switch (backdrop.Fit)
         {
             case PictureFit.Stretch:
-                return new(0, 0, slideWidth, Frame.SlideHeight);
+                return new(-over, -over, slideWidth + (2 * over), Frame.SlideHeight + (2 * over));
             case PictureFit.Fit:
                 var (width, height) = shape > screen ? (slideWidth, slideWidth / shape) : (Frame.SlideHeight * shape, Frame.SlideHeight);
                 return new((slideWidth - width) / 2, (Frame.SlideHeight - height) / 2, width, height);
             default:
                 var crop = backdrop.Crop(shape, screen);
-                var (whole, high) = (slideWidth / crop.Width, Frame.SlideHeight / crop.Height);
-                return new(-crop.X * whole, -crop.Y * high, whole, high);
+                var larger = 1 + (2 * over / Math.Min(slideWidth, Frame.SlideHeight));
+                var (whole, high) = (slideWidth * larger / crop.Width, Frame.SlideHeight * larger / crop.Height);
+                return new(-(slideWidth * (larger - 1) / 2) - (crop.X * whole), -(Frame.SlideHeight * (larger - 1) / 2) - (crop.Y * high), whole, high);
         }
     }
 }

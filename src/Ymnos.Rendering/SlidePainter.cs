@@ -127,7 +127,7 @@ public sealed class SlidePainter(TypeCase typeCase, Func<string, Stream> fontFil
         var place = PicturePlace.Of(backdrop, new PictureShape("", "", image.Width, image.Height), all.Width);
         using var paint = new SKPaint();
         // The same order as the filter of the SVG: blur, brightness, contrast.
-        using var blur = backdrop.Blur > 0 ? SKImageFilter.CreateBlur((float)backdrop.Blur, (float)backdrop.Blur, SKShaderTileMode.Clamp) : null;
+        using var blur = backdrop.Blur > 0 ? SKImageFilter.CreateBlur((float)backdrop.Blur, (float)backdrop.Blur, SKShaderTileMode.Decal) : null;
         using var bright = Linear(backdrop.Brightness, 0);
         using var contrast = Linear(backdrop.Contrast, 0.5 - (0.5 * backdrop.Contrast));
         using var first = backdrop.Brightness != 1 ? SKImageFilter.CreateColorFilter(bright, blur) : null;

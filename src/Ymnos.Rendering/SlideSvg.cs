@@ -76,9 +76,10 @@ public sealed class SlideSvg
         {
             var (b, c) = (Number(backdrop.Brightness), Number(backdrop.Contrast));
             var intercept = Number(0.5 - (0.5 * backdrop.Contrast));
-            _svg.Append(CultureInfo.InvariantCulture, $"<defs><filter id=\"f{_id}\" filterUnits=\"userSpaceOnUse\" x=\"0\" y=\"0\" width=\"{Number(_slide.Width)}\" height=\"1080\" color-interpolation-filters=\"sRGB\">");
+            var reach = PicturePlace.ReachOf(backdrop.Blur);
+            _svg.Append(CultureInfo.InvariantCulture, $"<defs><filter id=\"f{_id}\" filterUnits=\"userSpaceOnUse\" x=\"{Number(-reach)}\" y=\"{Number(-reach)}\" width=\"{Number(_slide.Width + (2 * reach))}\" height=\"{Number(1080 + (2 * reach))}\" color-interpolation-filters=\"sRGB\">");
             if (backdrop.Blur > 0)
-                _svg.Append(CultureInfo.InvariantCulture, $"<feGaussianBlur stdDeviation=\"{Number(backdrop.Blur)}\" edgeMode=\"duplicate\"/>");
+                _svg.Append(CultureInfo.InvariantCulture, $"<feGaussianBlur stdDeviation=\"{Number(backdrop.Blur)}\"/>");
             foreach (var (slope, at) in ((string, string)[])[(b, "0"), (c, intercept)])
                 _svg.Append(CultureInfo.InvariantCulture, $"<feComponentTransfer><feFuncR type=\"linear\" slope=\"{slope}\" intercept=\"{at}\"/><feFuncG type=\"linear\" slope=\"{slope}\" intercept=\"{at}\"/><feFuncB type=\"linear\" slope=\"{slope}\" intercept=\"{at}\"/></feComponentTransfer>");
             _svg.Append("</filter></defs>");

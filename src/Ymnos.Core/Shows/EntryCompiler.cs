@@ -125,12 +125,19 @@ internal sealed class EntryCompiler(IReadOnlyList<Screen> screens, ImmutableArra
         var words = new List<string>();
         for (var line = from.Line; line < lines.Count && (until is not { } end || line < end.Line || (line == end.Line && end.Part > 0)); line++)
         {
-            var begin = line == from.Line ? (int)Math.Round(from.Part * lines[line].Length) : 0;
-            var stop = until is { } next && line == next.Line ? (int)Math.Round(next.Part * lines[line].Length) : lines[line].Length;
+            var begin = line == from.Line ? CutAt(lines[line], from.Part) : 0;
+            var stop = until is { } next && line == next.Line ? CutAt(lines[line], next.Part) : lines[line].Length;
             if (stop > begin)
-                words.Add(lines[line][begin..stop].Trim());
+                words.Add(lines[line][begin..stop].Trim(' '));
         }
         return string.Join(" / ", words);
+
+        // Another language's break falls anywhere in this one's line: words stay whole.
+        static int CutAt(string line, double part)
+        {
+            var at = (int)Math.Round(part * line.Length);
+            return at <= 0 || at >= line.Length || !line.Contains(' ') ? at : line.LastIndexOf(' ', at - 1) + 1;
+        }
     }
 
     /// <summary>Puts heading, credit and what comes next round the words.</summary>

@@ -30,6 +30,18 @@ public sealed record StyleLook
     public IEnumerable<Guid> Pictures => ((StyleFace[])[Full, LowerThird, Platform])
         .SelectMany(face => face.Layers.OfType<PictureLayer>().Select(layer => (Guid?)layer.Picture).Append(face.Backdrop.Picture)).OfType<Guid>().Distinct();
 
+    /// <summary>The look with its pictures under other ids.</summary>
+    public StyleLook WithPictures(IReadOnlyDictionary<Guid, Guid> ids)
+    {
+        return new() { Full = Renamed(Full), LowerThird = Renamed(LowerThird), Platform = Renamed(Platform) };
+
+        StyleFace Renamed(StyleFace face) => face with
+        {
+            Backdrop = face.Backdrop with { Picture = face.Backdrop.Picture is { } id && ids.TryGetValue(id, out var other) ? other : face.Backdrop.Picture },
+            Layers = [.. face.Layers.Select(layer => layer is PictureLayer picture && ids.TryGetValue(picture.Picture, out var other) ? picture with { Picture = other } : layer)],
+        };
+    }
+
     /// <summary>
     /// The look that a house begins with: pale words on a harbour at dusk. Words stand inside the title-safe area, five
     /// per cent from each edge (SMPTE ST 2046-1), with the credit line below them.

@@ -120,7 +120,7 @@ public static class StyleCheck
                 Say(path, "The layer is missing.");
                 return;
             }
-            Place($"{path}.place", layer.Place);
+            Place($"{path}.place", layer.Place, 1, 1, "A layer lies on the slide.");
             Within($"{path}.opacity", layer.Opacity, 0, 1, "How much a layer covers is from 0 to 1.");
             if (layer is RectangleLayer { Radius: var radius })
                 Within($"{path}.radius", radius, 0, 600, "A radius is from 0 to 600.");
@@ -128,11 +128,11 @@ public static class StyleCheck
                 Say($"{path}.picture", "Choose a picture.");
         }
 
-        private void Place(string path, Frame place)
+        private void Place(string path, Frame place, double width = 40, double height = 20, string message = "A frame lies on the slide and is at least 40 wide and 20 high.")
         {
-            if (!(place.X >= 0 && place.Y >= 0 && place.Width >= 40 && place.Height >= 20
+            if (!(place.X >= 0 && place.Y >= 0 && place.Width >= width && place.Height >= height
                 && place.Right <= Typesetting.Frame.SlideWidth + 0.01 && place.Bottom <= Typesetting.Frame.SlideHeight + 0.01))
-                Say(path, "A frame lies on the slide and is at least 40 wide and 20 high.");
+                Say(path, message);
         }
 
         private void Within(string path, double value, double least, double most, string message)

@@ -37,3 +37,31 @@ public sealed class SlideLayerJson : JsonConverter<SlideLayer>
         writer.WriteEndObject();
     }
 }
+
+/// <summary>How looks are written in files, in the database and to the page that edits them.</summary>
+public static class StyleJson
+{
+    public static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
+    {
+        IgnoreReadOnlyProperties = true,
+        MaxDepth = 16,
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+        Converters = { new ColourJson(), new SlideLayerJson(), new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+    };
+
+    /// <summary>A look from JSON; nothing where the text is none. Whether it can be shown, <see cref="StyleCheck"/> says.</summary>
+    public static StyleLook? Read(string json)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize<StyleLook>(json, Options);
+        }
+        catch (Exception broken) when (broken is JsonException or NotSupportedException or InvalidOperationException)
+        {
+            return null;
+        }
+    }
+
+    public static string Write(StyleLook look) => JsonSerializer.Serialize(look, Options);
+}

@@ -112,6 +112,9 @@ public sealed record Readability(double? LetterMillimetres, double? ArcMinutes, 
         var (least, worst) = (21.0, "");
         foreach (var row in slide.Rows)
         {
+            // What a clear slide will lie over is not known; only what stands on a plate of its own can be judged.
+            if (slide.Ground.Backdrop.Kind == BackdropKind.Clear && !slide.Plates.Any(plate => plate.Place.Y <= row.Baseline && plate.Place.Bottom >= row.Baseline))
+                continue;
             var height = CapitalsOf(row, typeCase) * row.Size;
             foreach (var colour in ground.Under(row.Left, row.Baseline - height, row.Right, row.Baseline).Distinct())
                 if (Contrasts.Of(row.Ink.Colour, colour) is var contrast && contrast < least)

@@ -93,8 +93,8 @@ public sealed class WordsLayout
 
     /// <summary>
     /// Sets the words. The size is the largest, from the style's size down, at which no line wraps, if that is at least
-    /// four fifths of it; else the largest at which no line takes more than two rows; else the largest at which every
-    /// line fits on one slide. What does not fit even at the smallest size runs on over several slides.
+    /// four fifths of it; else the largest at which no line takes more than two rows; else more and more rows, as many as
+    /// a slide holds. What does not fit even at the smallest size runs on over several slides.
     /// </summary>
     /// <param name="shown">The wordings to show, the most important first; at most four.</param>
     /// <param name="face">Where they are shown.</param>
@@ -332,7 +332,13 @@ public sealed class WordsLayout
                         whole = Math.Min(whole, width / (line.Width * full));
             }
         var worth = Math.Max(least, SizeWorthAWholeLine);
-        return Largest(worth, Math.Min(1, whole), 1) ?? Largest(worth, 1, 2) ?? Largest(least, 1, _face.Style.MostRows) ?? least;
+        if ((Largest(worth, Math.Min(1, whole), 1) ?? Largest(worth, 1, 2)) is { } large)
+            return large;
+        // Small letters in few rows read better than large ones in many.
+        for (var rows = 2; rows <= _face.Style.MostRows; rows++)
+            if (Largest(least, 1, rows) is { } found)
+                return found;
+        return least;
 
         // Smaller letters never need more room: the largest scale that does can be found by halving.
         double? Largest(double from, double to, int rows)

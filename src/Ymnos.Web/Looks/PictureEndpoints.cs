@@ -23,12 +23,12 @@ internal static class PictureEndpoints
         if (http.Request.Headers.IfNoneMatch.ToString().Contains(id.ToString("N"), StringComparison.Ordinal))
             return Results.StatusCode(StatusCodes.Status304NotModified);
         var file = await db.PictureFiles.AsNoTracking().Where(file => file.PictureId == id)
-            .Select(file => new { Bytes = poster && file.Poster != null ? file.Poster : file.Bytes, ContentType = poster && file.Poster != null ? "image/jpeg" : file.ContentType }).FirstOrDefaultAsync(cancel);
+            .Select(file => new { Bytes = poster && file.Poster != null ? file.Poster : file.Bytes, ContentType = poster && file.Poster != null ? "image/*" : file.ContentType }).FirstOrDefaultAsync(cancel);
         if (file is null)
             return Results.NotFound();
         http.Response.Headers.CacheControl = Kept;
         // Opened by itself it is a picture and nothing else.
-        http.Response.Headers.ContentSecurityPolicy = "default-src 'none'; sandbox";
-        return Results.File(file.Bytes, file.ContentType, enableRangeProcessing: true, entityTag: new($"\"{id:N}{(poster ? "p" : "")}\""));
+        http.Response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
+        return Results.File(file.Bytes, file.ContentType == "image/*" ? file.Bytes is [0x89, ..] ? "image/png" : "image/jpeg" : file.ContentType, enableRangeProcessing: true, entityTag: new($"\"{id:N}{(poster ? "p" : "")}\""));
     }
 }

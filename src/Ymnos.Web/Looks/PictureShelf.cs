@@ -6,6 +6,8 @@ using Ymnos.Core.Songs.Pasting;
 using Ymnos.Core.Typesetting;
 using Ymnos.Data;
 using Ymnos.Data.Keeping;
+using Ymnos.Formats.Media;
+using Ymnos.Formats.Svg;
 using Ymnos.Rendering;
 
 namespace Ymnos.Web.Looks;
@@ -44,32 +46,51 @@ public sealed class PictureShelf(YmnosDb db, TimeProvider clock)
     public static IEnumerable<Guid> PicturesOf(Ground ground) =>
         ground.Layers.OfType<Core.Styles.PictureLayer>().Select(layer => layer.Picture).Concat(ground.Backdrop.Picture is { } id ? [id] : []);
 
-    /// <summary>Takes a picture, or a film with its first frame, and saves it.</summary>
+    /// <summary>Takes a picture or a film in and saves it. What it is, its content says.</summary>
     /// <param name="name">Of the file.</param>
     /// <param name="file">Its bytes.</param>
-    /// <param name="poster">A film's first frame, as the browser drew it.</param>
+    /// <param name="poster">A film's first frame, or an SVG picture as PNG: as the browser drew it.</param>
     /// <param name="by">Who brings it.</param>
     /// <param name="cancel">Stops.</param>
     public async Task<Outcome<Picture>> AddAsync(string name, byte[] file, byte[]? poster, string by, CancellationToken cancel)
     {
-        var kind = Formats.Media.FilmFile.KindOf(file);
-        var drawn = PictureIntake.Take(kind is null ? file : poster ?? []);
-        if (kind is not null && file.Length > PictureIntake.LargestFile)
-            return new List<Problem> { new("Picture", $"The film has more than {PictureIntake.LargestFile / 1024 / 1024} MB.") };
-        if (!drawn.Succeeded(out var taken))
-            return kind is null ? drawn.Problems.ToList() : new List<Problem> { new("Picture", "Your browser cannot play this film, so no screen could. Films are MP4 or WebM.") };
+        if (SvgClean.Looks(file))
+        {
+            if (!SvgClean.Clean(file).Succeeded(out var clean))
+                return SvgClean.Clean(file).Problems.ToList();
+            return await KeepAsync(name, false, clean, "image/svg+xml", poster, "Your browser cannot draw this SVG picture.", by, cancel);
+        }
+        if (FilmFile.KindOf(file) is { } film)
+        {
+            return file.Length > PictureIntake.LargestFile
+                ? new List<Problem> { new("Picture", $"The film has more than {PictureIntake.LargestFile / 1024 / 1024} MB.") }
+                : await KeepAsync(name, true, file, film, poster, "Your browser cannot play this film, so no screen could. Films are MP4 or WebM.", by, cancel);
+        }
+        if (!PictureIntake.Take(file).Succeeded(out var taken))
+            return PictureIntake.Take(file).Problems.ToList();
+        return await SaveAsync(name, false, taken, taken.Bytes, taken.ContentType, null, by, cancel);
+    }
+
+    /// <summary>Keeps what only a browser can draw, beside the picture that it drew.</summary>
+    private async Task<Outcome<Picture>> KeepAsync(string name, bool isFilm, byte[] bytes, string contentType, byte[]? drawn, string notDrawn, string by, CancellationToken cancel) =>
+        PictureIntake.Take(drawn ?? []).Succeeded(out var poster)
+            ? await SaveAsync(name, isFilm, poster, bytes, contentType, poster.Bytes, by, cancel)
+            : new List<Problem> { new("Picture", notDrawn) };
+
+    private async Task<Picture> SaveAsync(string name, bool isFilm, TakenPicture drawn, byte[] bytes, string contentType, byte[]? poster, string by, CancellationToken cancel)
+    {
         var called = CleanText.Line(name);
         var picture = new Picture
         {
             Name = called.Length is 0 ? "picture" : called.Length > Picture.LongestName ? called[..Picture.LongestName] : called,
-            IsFilm = kind is not null,
-            Width = taken.Width,
-            Height = taken.Height,
+            IsFilm = isFilm,
+            Width = drawn.Width,
+            Height = drawn.Height,
             AddedAt = clock.GetUtcNow(),
             AddedBy = by,
         };
         db.Pictures.Add(picture);
-        db.PictureFiles.Add(new() { PictureId = picture.Id, Bytes = kind is null ? taken.Bytes : file, ContentType = kind ?? taken.ContentType, Poster = kind is null ? null : taken.Bytes });
+        db.PictureFiles.Add(new() { PictureId = picture.Id, Bytes = bytes, ContentType = contentType, Poster = poster });
         await db.SaveChangesAsync(cancel);
         return picture;
     }

@@ -2,6 +2,8 @@
 import Alpine from '@alpinejs/csp';
 import { order } from '../Pages/Calendar/order';
 import { sending } from '../Pages/Calendar/sending';
+import { bringing } from '../Pages/Styles/bringing';
+import { styleDesk } from '../Pages/Styles/styleDesk';
 import { job } from '../Pages/Jobs/job';
 import { choosing } from '../Pages/Songs/Import/choosing';
 import { chips } from '../Pages/Songs/chips';
@@ -21,4 +23,6 @@ Alpine.data('printing', printing);
 Alpine.data('wordsDesk', wordsDesk);
 Alpine.data('order', order);
 Alpine.data('sending', sending);
+Alpine.data('bringing', bringing);
+Alpine.data('styleDesk', styleDesk);
 Alpine.start();

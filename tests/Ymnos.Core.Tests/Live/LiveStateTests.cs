@@ -68,7 +68,7 @@ public sealed class LiveStateTests
         var carried = state.Carry(after);
 
         Assert.Equal(state.Step + 1, carried.Step);
-        Assert.Equal(before.Steps[state.Step].Slide, after.Steps[carried.Step].Slide);
+        Assert.Equal(before.Steps[state.Step].Slides[0], after.Steps[carried.Step].Slides[0]);
         Assert.Equal(after.Hash, carried.ShowHash);
         Assert.Same(carried, carried.Carry(after));
     }
@@ -97,7 +97,7 @@ public sealed class LiveStateTests
         Assert.False(screen.CodeIsGood(now + TimeSpan.FromMinutes(15)));
         Assert.True(screen.Knows(secret));
         Assert.False(screen.Knows(secret + "0"));
-        screen.Pair(Guid.NewGuid(), now);
+        screen.Pair(Guid.NewGuid(), null, now);
         Assert.False(screen.CodeIsGood(now));
         Assert.Empty(screen.Code);
     }

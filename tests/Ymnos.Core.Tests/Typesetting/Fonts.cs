@@ -1,3 +1,6 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Ymnos.Core.Screens;
 using Ymnos.Core.Styles;
 using Ymnos.Core.Typesetting;
 
@@ -6,16 +9,21 @@ namespace Ymnos.Core.Tests.Typesetting;
 /// <summary>The fonts that the product ships, from where its build takes them.</summary>
 internal static class Fonts
 {
-    public static readonly Typeface Words = Load("slide-sans-600");
-    public static readonly Typeface Credit = Load("slide-sans-400");
-    public static readonly Style House = Style.House(Words, Credit);
+    private static readonly string Folder = Find();
 
-    private static Typeface Load(string name)
+    public static readonly TypeCase Case = new(
+        JsonSerializer.Deserialize<ImmutableArray<CaseFace>>(File.ReadAllText(Path.Combine(Folder, "typecase.json")), JsonSerializerOptions.Web),
+        face => File.OpenRead(Path.Combine(Folder, face + ".ttf")));
+
+    public static readonly Typeface Words = Case["slide-sans-600"];
+    public static readonly Lettering Letters = Case.Of(StyleLook.House.Full.Words.Type, "en");
+    public static readonly ScreenFace House = new(StyleLook.House.Full, Screen.Usual, Case);
+
+    private static string Find()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
         while (!File.Exists(Path.Combine(folder.FullName, "Ymnos.slnx")))
             folder = folder.Parent ?? throw new InvalidOperationException("Run the tests from a checkout.");
-        using var file = File.OpenRead(Path.Combine(folder.FullName, "src/Ymnos.Web/wwwroot/built/fonts", name + ".ttf"));
-        return new Typeface(name, file);
+        return Path.Combine(folder.FullName, "src/Ymnos.Web/wwwroot/built/fonts");
     }
 }

@@ -1,5 +1,6 @@
 using CsCheck;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Styles;
 using Ymnos.Core.Typesetting;
 
 namespace Ymnos.Core.Tests.Typesetting;
@@ -24,27 +25,105 @@ public sealed class LayoutTests
 
     [Fact]
     public void The_width_of_a_line_is_the_width_of_its_words_and_spaces() =>
-        Line.Sample(line => Assert.Equal(Fonts.Words.Shape(line), Fonts.Words.Width(line), 0.02 * line.Length), iter: 2_000);
+        Line.Sample(line => Assert.Equal(Fonts.Words.Shape(line), Fonts.Letters.Width(line), 0.02 * line.Length), iter: 2_000);
 
     [Fact]
     public void Wrapped_rows_fit_hold_every_word_in_order_and_are_as_few_as_can_be() =>
         Gen.Select(Line, Gen.Double[4, 40]).Sample((line, measure) =>
         {
-            var rows = BalancedLines.Wrap(line, Fonts.Words, measure);
-            Assert.All(rows, row => Assert.True(Fonts.Words.Width(row) <= measure + 1e-6 || row.Length == 1));
-            Assert.Equal(line.Replace(" ", "", StringComparison.Ordinal), string.Concat(rows).Replace(" ", "", StringComparison.Ordinal));
+            var rows = BalancedLines.Wrap(line, "en", Fonts.Letters, measure);
+            Assert.All(rows, row => Assert.True(Fonts.Letters.Width(line.AsSpan(row.From, row.To - row.From)) <= measure + 0.05 || row.To - row.From == 1));
+            Assert.Equal(line.Replace(" ", "", StringComparison.Ordinal), string.Concat(rows.Select(row => line[row.From..row.To])).Replace(" ", "", StringComparison.Ordinal));
             // Fewer would not do: all widths together need at least this many.
-            Assert.True(rows.Count >= Math.Floor(Fonts.Words.Width(line) / measure * 0.999));
+            Assert.True(rows.Count >= Math.Floor(Fonts.Letters.Width(line) / measure * 0.999));
         }, iter: 3_000);
 
     [Fact]
     public void A_long_line_wraps_in_balance()
     {
-        var rows = BalancedLines.Wrap("and the pilot reads the roll of us as though our going mattered now", Fonts.Words, 26);
+        var rows = BalancedLines.Wrap("and the pilot reads the roll of us as though our going mattered now", "en", Fonts.Letters, 26);
 
         Assert.Equal(2, rows.Count);
-        Assert.InRange(Fonts.Words.Width(rows[0]) / Fonts.Words.Width(rows[1]), 0.8, 1.25);
+        Assert.InRange(rows[0].Width / rows[1].Width, 0.8, 1.25);
     }
+
+    [Fact]
+    public void No_short_word_stands_alone_in_the_last_row()
+    {
+        var line = "Bring the heavy nets aboard and sing to him";
+        var measure = Fonts.Letters.Width("Bring the heavy nets aboard and sing to") + 0.01;
+
+        Assert.NotEqual("him", Rows(line, "en", measure)[^1]);
+    }
+
+    [Theory]
+    [InlineData("en", "well-known", "well-|known")]
+    [InlineData("fr", "Viens\u00A0! Reste\u00A0!", "Viens\u00A0!|Reste\u00A0!")]
+    [InlineData("fr", "Viens ! Reste !", "Viens !|Reste !")]
+    [InlineData("zh", "愿光照，海", "愿光|照，|海")]
+    [InlineData("ja", "「海」へ", "「海」|へ")]
+    [InlineData("th", "เราเดินทาง", "เรา|เดิน|ทาง")]
+    [InlineData("fa", "دریا؟ بیا", "دریا؟|بیا")]
+    public void A_line_breaks_where_its_script_breaks(string language, string line, string pieces) =>
+        Assert.Equal(pieces, string.Join('|', Rows(line, language, 0.01 + pieces.Split('|').Max(piece => LettersFor(language).Width(piece)))));
+
+    [Theory]
+    [InlineData("fa", "سرود 107 در Ellery", true)]
+    [InlineData("he", "(107) אור", true)]
+    [InlineData("en", "sung in فارسی here", false)]
+    public void Runs_of_both_directions_fill_their_row_without_gaps(string language, string text, bool rightToLeft)
+    {
+        var runs = LettersFor(language).Runs(text, rightToLeft);
+        Assert.Equal(text.Length, runs.Sum(run => run.Text.Length));
+        Assert.True(runs.Length > 1);
+        var at = 0.0;
+        foreach (var run in runs)
+        {
+            Assert.Equal(at, run.Left, 6);
+            at += run.Width;
+        }
+        // Figures are read from left to right wherever they stand.
+        Assert.All(runs.Where(run => run.Text.Contains("107", StringComparison.Ordinal) && run.Text.Trim().All(char.IsAsciiDigit)), run => Assert.False(run.RightToLeft));
+        Assert.Contains(runs, run => run.RightToLeft);
+    }
+
+    [Theory]
+    [InlineData("Ελληνικά Українська éàü")]
+    [InlineData("فانوس بر آب یکدیگر")]
+    [InlineData("אור על המים")]
+    [InlineData("पानी पर दीपक")]
+    [InlineData("ብርሃን በውሃ")]
+    [InlineData("เราเดินทาง")]
+    [InlineData("愿光照在水面上")]
+    [InlineData("水の上に光がある")]
+    [InlineData("등불을 들어라")]
+    public void The_case_has_letters_for_every_script_it_promises_in_every_family(string text)
+    {
+        foreach (var (family, _) in Fonts.Case.Families)
+            Assert.Empty(Fonts.Case.Of(new() { Family = family, Size = 40, SmallestSize = 40 }, "en").Missing(text));
+    }
+
+    [Fact]
+    public void What_no_face_has_is_left_out_and_reported()
+    {
+        var mark = new SectionMark(SectionKind.Verse);
+        var layout = WordsLayout.Of([new Wording("en", [Section.Of(mark, "tide 𓀀 turning")])], Fonts.House);
+
+        Assert.Equal(["tide  turning"], layout.SlidesOf(mark).SelectMany(slide => slide.FirstRows));
+        Assert.Contains("U+13000", Assert.Single(layout.Findings).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Chinese_and_Japanese_are_set_in_their_own_faces()
+    {
+        Assert.StartsWith("slide-japanese", LettersFor("ja").Runs("海", false)[0].Face, StringComparison.Ordinal);
+        Assert.StartsWith("slide-chinese", LettersFor("zh").Runs("海", false)[0].Face, StringComparison.Ordinal);
+    }
+
+    private static Lettering LettersFor(string language) => Fonts.Case.Of(StyleLook.House.Full.Words.Type, language);
+
+    private static List<string> Rows(string line, string language, double measure) =>
+        [.. BalancedLines.Wrap(line, language, LettersFor(language), measure).Select(row => line[row.From..row.To])];
 
     [Theory]
     [InlineData(new[] { 1, 1, 1, 1 }, new[] { 4 })]
@@ -54,13 +133,13 @@ public sealed class LayoutTests
     [InlineData(new[] { 2, 2, 2, 2 }, new[] { 2, 2 })]
     [InlineData(new[] { 2 }, new[] { 1 })]
     public void Slides_keep_couplets_together_and_leave_no_line_alone(int[] rows, int[] slides) =>
-        Assert.Equal(slides.Order(), SlideBreaks.Divide(rows, 4).Order());
+        Assert.Equal(slides.Order(), Divide(rows, 4).Order());
 
     [Fact]
     public void No_slide_holds_more_rows_than_it_may_and_no_line_is_lost() =>
         Gen.Select(Gen.Int[1, 4].Array[0, 30], Gen.Int[4, 6]).Sample((rows, most) =>
         {
-            var slides = SlideBreaks.Divide(rows, most);
+            var slides = Divide(rows, most);
             Assert.Equal(rows.Length, slides.Sum());
             var at = 0;
             foreach (var lines in slides)
@@ -69,6 +148,18 @@ public sealed class LayoutTests
                 at += lines;
             }
         });
+
+    [Fact]
+    public void A_sentence_ends_with_its_slide_where_nothing_else_is_lost()
+    {
+        BreakPiece Piece(int line, bool ends) => new(line, 1, ends);
+        // Five lines go two and three either way; the full stop behind the third says which.
+        Assert.Equal([3, 2], SlideBreaks.Divide([Piece(0, false), Piece(1, false), Piece(2, true), Piece(3, false), Piece(4, true)], (from, to) => (to - from) / 4.0));
+        Assert.Equal([2, 3], SlideBreaks.Divide([Piece(0, false), Piece(1, true), Piece(2, false), Piece(3, false), Piece(4, true)], (from, to) => (to - from) / 4.0));
+    }
+
+    private static IReadOnlyList<int> Divide(int[] rows, int most) => SlideBreaks.Divide(
+        [.. rows.Select((count, line) => new BreakPiece(line, count, false))], (from, to) => rows[from..to].Sum() / (double)most);
 
     [Fact]
     public void Text_comes_down_to_keep_a_line_whole_but_never_goes_up()
@@ -80,7 +171,7 @@ public sealed class LayoutTests
         // Too long to be kept whole: it wraps instead, and the letters stay large.
         Assert.InRange(Size("There is room along the quay for every hull the weather scattered"), 83, 104);
 
-        static double Size(string line) => SongLayout.Of(new Wording("en", [Section.Of(new SectionMark(SectionKind.Verse), line)]), Fonts.House).Size;
+        static double Size(string line) => 104 * WordsLayout.Of([new Wording("en", [Section.Of(new SectionMark(SectionKind.Verse), line)])], Fonts.House).Scale;
     }
 
     [Fact]
@@ -88,21 +179,11 @@ public sealed class LayoutTests
     {
         var line = string.Join(' ', Enumerable.Repeat("tide", 1000));
         var mark = new SectionMark(SectionKind.Verse);
-        var layout = SongLayout.Of(new Wording("en", [Section.Of(mark, line)]), Fonts.House);
+        var layout = WordsLayout.Of([new Wording("en", [Section.Of(mark, line)])], Fonts.House);
 
-        Assert.Equal(Fonts.House.Words.SmallestSize, layout.Size);
-        Assert.All(layout.SlidesOf(mark), slide => Assert.InRange(slide.Rows.Length, 1, 4));
-        Assert.Equal(line, string.Join(' ', layout.SlidesOf(mark).SelectMany(slide => slide.Rows)));
-    }
-
-    [Fact]
-    public void A_long_credit_is_shortened_and_stays_in_its_frame()
-    {
-        var rows = CreditLine.Place(string.Join(", ", Enumerable.Repeat("Gannet & Vane", 60)), Fonts.House);
-
-        Assert.Equal(2, rows.Length);
-        Assert.EndsWith("…", rows[1].Text, StringComparison.Ordinal);
-        Assert.All(rows, row => Assert.True(row.Width <= Fonts.House.CreditFrame.Width));
+        Assert.Equal(60, 104 * layout.Scale, 6);
+        Assert.All(layout.SlidesOf(mark), slide => Assert.InRange(slide.FirstRows.Count(), 1, 4));
+        Assert.Equal(line, string.Join(' ', layout.SlidesOf(mark).SelectMany(slide => slide.FirstRows)));
     }
 
     [Theory]

@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.People;
 using Ymnos.Core.Planning;
+using Ymnos.Core.Screens;
 using Ymnos.Core.Shows;
 using Ymnos.Core.Songs;
 using Ymnos.Core.Styles;
@@ -74,7 +75,7 @@ public sealed class SlidesModel(
         if (first is not null)
         {
             using var files = await pictures.FilesAsync(PictureShelf.PicturesOf(first.Ground), cancel);
-            Reads = Readability.Of(first, SlidePainter.Ground(first, files), (await house.CongregationAsync(cancel)).Hall, typeCase);
+            Reads = Readability.Of(first, SlidePainter.Ground(first, files), Show.Screens[ScreenAt].Purpose == ScreenPurpose.Main ? (await house.CongregationAsync(cancel)).Hall : null, typeCase);
             Remedy = Readability.LeastVeil(first, veil => SlidePainter.Ground(first, files, veil), typeCase);
         }
         return Page();
