@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Text;
 using SkiaSharp;
 using Ymnos.Core.Styles;
 using Ymnos.Core.Typesetting;
@@ -184,7 +185,13 @@ public sealed class SlidePainter(TypeCase typeCase, Func<string, Stream> fontFil
         if (glyphs.Count == 0)
             return null;
         using var builder = new SKTextBlobBuilder();
-        builder.AddPositionedRun([.. glyphs.Select(glyph => glyph.Id)], font, [.. glyphs.Select(glyph => new SKPoint((float)(glyph.X * size), (float)(glyph.Y * size)))]);
+        // With its characters beside the glyphs, a ligature in a PDF can still be found, copied and read aloud.
+        var text = Encoding.UTF8.GetBytes(run.Text);
+        var buffer = builder.AllocatePositionedTextRun(font, glyphs.Count, text.Length);
+        buffer.SetGlyphs([.. glyphs.Select(glyph => glyph.Id)]);
+        buffer.SetPositions([.. glyphs.Select(glyph => new SKPoint((float)(glyph.X * size), (float)(glyph.Y * size)))]);
+        buffer.SetText(text);
+        buffer.SetClusters([.. glyphs.Select(glyph => (uint)Encoding.UTF8.GetByteCount(run.Text.AsSpan(0, glyph.Cluster)))]);
         return builder.Build();
     }
 
