@@ -4,14 +4,16 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.Planning;
 using Ymnos.Core.Songs;
+using Ymnos.Core.Styles;
 using Ymnos.Data;
 using Ymnos.Web.Hosting;
+using Ymnos.Web.Looks;
 using Ymnos.Web.Songs;
 
 namespace Ymnos.Web.Pages.Bin;
 
 [Authorize(May.EditSongs)]
-public sealed class IndexModel(YmnosDb db, TimeProvider clock, SongDesk songs, Shelves shelves, IAuthorizationService authorization) : PageModel
+public sealed class IndexModel(YmnosDb db, TimeProvider clock, SongDesk songs, LooksDesk looks, Shelves shelves, IAuthorizationService authorization) : PageModel
 {
     private const int MostShown = 200;
 
@@ -21,13 +23,18 @@ public sealed class IndexModel(YmnosDb db, TimeProvider clock, SongDesk songs, S
     /// <summary>For those who plan.</summary>
     public IReadOnlyList<Service> Services { get; private set; } = [];
 
+    /// <inheritdoc cref="Services"/>
+    public IReadOnlyList<Style> Styles { get; private set; } = [];
+
     public async Task OnGetAsync(CancellationToken cancel)
     {
         var entrusted = await shelves.EntrustedAsync(User, cancel);
         var mine = entrusted.Shelves.ToList();
         Songs = await db.Songs.AsNoTracking().Where(song => song.BinnedAt != null && (entrusted.All || mine.Contains(song.ShelfId))).OrderByDescending(song => song.BinnedAt).Take(MostShown).ToListAsync(cancel);
-        if (await MayPlanAsync())
-            Services = await db.Services.AsNoTracking().Where(service => service.BinnedAt != null).OrderByDescending(service => service.BinnedAt).Take(MostShown).ToListAsync(cancel);
+        if (!await MayPlanAsync())
+            return;
+        Styles = await db.Styles.AsNoTracking().Where(style => style.BinnedAt != null).OrderByDescending(style => style.BinnedAt).Take(MostShown).ToListAsync(cancel);
+        Services = await db.Services.AsNoTracking().Where(service => service.BinnedAt != null).OrderByDescending(service => service.BinnedAt).Take(MostShown).ToListAsync(cancel);
     }
 
     public async Task<IActionResult> OnPostRestoreSongAsync(Guid id, CancellationToken cancel)
@@ -47,6 +54,15 @@ public sealed class IndexModel(YmnosDb db, TimeProvider clock, SongDesk songs, S
         service.Restore();
         await db.SaveChangesAsync(cancel);
         return Redirect($"/calendar/{id}");
+    }
+
+    public async Task<IActionResult> OnPostRestoreStyleAsync(Guid id, CancellationToken cancel)
+    {
+        if (!await MayPlanAsync() || await db.Styles.FirstOrDefaultAsync(style => style.Id == id && style.BinnedAt != null, cancel) is not { } style)
+            return NotFound();
+        style.Restore(clock.GetUtcNow(), User.FirstName());
+        await looks.SaveAsync(cancel);
+        return Redirect($"/styles/{id}");
     }
 
     private async Task<bool> MayPlanAsync() => (await authorization.AuthorizeAsync(User, May.Plan)).Succeeded;
