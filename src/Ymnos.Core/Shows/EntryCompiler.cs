@@ -173,7 +173,7 @@ internal sealed class EntryCompiler(IReadOnlyList<Screen> screens, ImmutableArra
         private readonly string _next;
         private readonly ImmutableArray<TextRow> _credit = [];
         private readonly List<(int Sung, SectionMark Mark, WordsSlide Slide)> _way = [];
-        private readonly Dictionary<(WordsSlide, bool, string, string), Slide> _made = [];
+        private readonly Dictionary<(WordsSlide, bool, int), Slide> _made = [];
         private Slide? _opening;
 
         public Run(ScreenWords words, Screen screen, Song song, SungOrder order, CreditFacts credit, string next)
@@ -207,13 +207,13 @@ internal sealed class EntryCompiler(IReadOnlyList<Screen> screens, ImmutableArra
                 CreditSlides.FirstAndLast => at == 0 || at == _way.Count - 1,
                 _ => true,
             };
-            var next = _words.Face.Style.Next.Shown ? at + 1 < _way.Count ? NextLines(at + 1) : [_next] : [];
-            var heading = Heading(mark);
-            if (_made.TryGetValue((slide, credited, heading, string.Join('\n', next)), out var made))
+            // Where what comes next is shown, the same words differ by what follows them.
+            var key = (slide, credited, _words.Face.Style.Next.Shown ? at : -1);
+            if (_made.TryGetValue(key, out var made))
                 return made;
-            var languages = LanguagesIn(mark);
-            var (rows, plates) = _words.Layout!.Place(slide, languages);
-            return _made[(slide, credited, heading, string.Join('\n', next))] = Dressed(_words.Face, _screen, rows, plates, heading, next, Language, credited ? _credit : []);
+            List<string> next = !_words.Face.Style.Next.Shown ? [] : at + 1 < _way.Count ? NextLines(at + 1) : [_next];
+            var (rows, plates) = _words.Layout!.Place(slide, LanguagesIn(mark));
+            return _made[key] = Dressed(_words.Face, _screen, rows, plates, Heading(mark), next, Language, credited ? _credit : []);
         }
 
         private string Language => _words.Shown.Count > 0 ? _words.Shown[0].Language : "";

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Globalization;
 using System.IO.Hashing;
@@ -28,43 +29,25 @@ public static class ShowCompiler
         var known = before?.Entries.Select(entry => entry.Compiled).DistinctBy(entry => entry.Key).ToDictionary(entry => entry.Key) ?? [];
         var compiler = new EntryCompiler(sources.Screens, sources.Sitting.Languages, sources.Licence);
         var around = AroundOf(sources);
-        var faces = new Dictionary<(Guid?, string), ScreenFace>();
+        var faces = new ConcurrentDictionary<(Guid?, string), ScreenFace>();
         var shapes = sources.Screens.ToDictionary(screen => screen.Id, ShapeOf);
         var entries = ImmutableArray.CreateBuilder<ShowEntry>();
         var steps = ImmutableArray.CreateBuilder<Step>();
         var part = "";
         var lines = running.Lines;
 
+        // Entries know nothing of each other: those that changed are compiled side by side.
+        var pieces = new CompiledEntry?[lines.Length];
+        Parallel.For(0, lines.Length, i => pieces[i] = lines[i].Line is Entry entry ? CompileEntry(lines[i], entry, NextOf(i)) : null);
+
         for (var i = 0; i < lines.Length; i++)
         {
             var line = lines[i];
-            if (line.Line is not Entry entry)
+            if (line.Line is not Entry entry || pieces[i] is not { } compiled)
             {
                 part = ((Part)line.Line).Name;
                 continue;
             }
-            var style = sources.StyleOf(entry);
-            var next = lines.Skip(i + 1).FirstOrDefault(other => other.Line is Entry) is { } after ? "→ " + TitleOf(after) : "";
-            var dressed = style.Id is { } id ? $"{id:N}.{sources.Styles[id].Revision}" : "";
-            ScreenFace FaceOf(Screen screen)
-            {
-                if (!faces.TryGetValue((style.Id, shapes[screen.Id]), out var face))
-                    faces.Add((style.Id, shapes[screen.Id]), face = new(sources.LookOf(style)[screen.Face], screen, sources.TypeCase));
-                return face;
-            }
-
-            CompiledEntry compiled;
-            if (line is { Line: SongEntry entrySung, Song: { } song })
-            {
-                var key = $"{song.Id:N}.{song.Revision}|{entrySung.OrderName}|{dressed}|{next}|{around}";
-                compiled = known.GetValueOrDefault(key) ?? compiler.Sung(key, song, song.OrderNamed(entrySung.OrderName), next, FaceOf);
-            }
-            else
-            {
-                var key = $"{TitleOf(line)}|{dressed}|{next}|{around}";
-                compiled = known.GetValueOrDefault(key) ?? compiler.Spoken(key, TitleOf(line), next, FaceOf);
-            }
-            known[compiled.Key] = compiled;
             var first = steps.Count;
             foreach (var step in compiled.Steps)
                 steps.Add(step with { Entry = entries.Count });
@@ -72,7 +55,7 @@ public static class ShowCompiler
                 [.. compiled.Order.Select(sung => sung with { FirstStep = sung.FirstStep + first })], compiled.Sections)
             {
                 Notes = line.Song?.Content.BoothNotes ?? "",
-                Style = style,
+                Style = sources.StyleOf(entry),
                 PercentOfStyle = compiled.PercentOfStyle,
                 Findings = compiled.Findings,
                 Compiled = compiled,
@@ -83,6 +66,26 @@ public static class ShowCompiler
             [.. sources.Screens.Select(screen => new ShownScreen(screen.Id, screen.Name, screen.Purpose, screen.PixelsWide, screen.PixelsHigh))],
             entries.ToImmutable(), steps.ToImmutable(), "");
         return show with { Hash = HashOf(show) };
+
+        string NextOf(int i) => lines.Skip(i + 1).FirstOrDefault(other => other.Line is Entry) is { } after ? "→ " + TitleOf(after) : "";
+
+        CompiledEntry CompileEntry(TimedLine line, Entry entry, string next)
+        {
+            var style = sources.StyleOf(entry);
+            var dressed = style.Id is { } id ? $"{id:N}.{sources.Styles[id].Revision}" : "";
+            if (line is { Line: SongEntry sung, Song: { } song })
+            {
+                var key = $"{song.Id:N}.{song.Revision}|{sung.OrderName}|{dressed}|{next}|{around}";
+                return known.GetValueOrDefault(key) ?? compiler.Sung(key, song, song.OrderNamed(sung.OrderName), next, FaceOf);
+            }
+            else
+            {
+                var key = $"{TitleOf(line)}|{dressed}|{next}|{around}";
+                return known.GetValueOrDefault(key) ?? compiler.Spoken(key, TitleOf(line), next, FaceOf);
+            }
+
+            ScreenFace FaceOf(Screen screen) => faces.GetOrAdd((style.Id, shapes[screen.Id]), _ => new(sources.LookOf(style)[screen.Face], screen, sources.TypeCase));
+        }
     }
 
     /// <summary>One song in one of its orders on one screen, as its own page shows it.</summary>

@@ -26,7 +26,8 @@ public sealed class Lettering
 
     private readonly TypeCase _case;
     private readonly ImmutableArray<string> _chain;
-    private readonly ConcurrentDictionary<string, Measured> _words = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, Measured> _words = new(Environment.ProcessorCount, 4096, StringComparer.Ordinal);
+    private int _kept;
 
     internal Lettering(TypeCase typeCase, ImmutableArray<string> chain)
     {
@@ -65,11 +66,17 @@ public sealed class Lettering
     /// <summary>The text as stretches of one face and direction, from left to right; their places in ems.</summary>
     /// <param name="text">One row.</param>
     /// <param name="rightToLeft">Direction of the row.</param>
-    public ImmutableArray<TextRun> Runs(string text, bool rightToLeft)
+    public ImmutableArray<TextRun> Runs(string text, bool rightToLeft) => Runs(text, rightToLeft, out _);
+
+    /// <inheritdoc cref="Runs(string, bool)"/>
+    /// <param name="text">One row.</param>
+    /// <param name="rightToLeft">Direction of the row.</param>
+    /// <param name="width">Of all of it, in ems.</param>
+    public ImmutableArray<TextRun> Runs(string text, bool rightToLeft, out double width)
     {
+        (width, var plain) = Measure(text);
         if (text.Length == 0)
             return [];
-        var (width, plain) = Measure(text);
         if (plain && !rightToLeft)
             return [new(text, Leading.Name, 0, width, false)];
         var runs = ImmutableArray.CreateBuilder<TextRun>();
@@ -95,7 +102,7 @@ public sealed class Lettering
 
     /// <summary>The text without what no face can draw: a person is told, nobody sees boxes.</summary>
     public string Drawable(string text) =>
-        IsPlain(text) || !Missing(text).Any() ? text : string.Concat(text.EnumerateRunes().Where(rune => IsUnseen(rune) || FaceOf(rune) is not null));
+        Measure(text).Plain || !Missing(text).Any() ? text : string.Concat(text.EnumerateRunes().Where(rune => IsUnseen(rune) || FaceOf(rune) is not null));
 
     private Measured Measure(ReadOnlySpan<char> text)
     {
@@ -110,10 +117,15 @@ public sealed class Lettering
                 continue;
             if (!words.TryGetValue(word, out var known))
             {
-                if (_words.Count >= MostWordsKept)
+                // Counted here: the dictionary would lock all of itself to count.
+                if (Interlocked.Increment(ref _kept) > MostWordsKept)
+                {
                     _words.Clear();
-                known = MeasureWord(word.ToString());
-                words.TryAdd(word, known);
+                    _kept = 0;
+                }
+                var whole = word.ToString();
+                known = MeasureWord(whole);
+                _words.TryAdd(whole, known);
             }
             width += known.Width;
             plain &= known.Plain;

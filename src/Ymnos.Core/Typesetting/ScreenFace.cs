@@ -11,6 +11,7 @@ namespace Ymnos.Core.Typesetting;
 public sealed class ScreenFace
 {
     private readonly double _margin;
+    private ImmutableArray<(TypeSetting Setting, Ink Ink)> _inks = [];
 
     public ScreenFace(StyleFace style, Screen screen, TypeCase typeCase)
     {
@@ -127,7 +128,8 @@ public sealed class ScreenFace
     {
         var letters = Case.Of(type, language);
         var rightToLeft = Direction.IsRightToLeft(text);
-        var width = Math.Min(letters.Width(text) * size, frame.Width);
+        var runs = Scaled(letters.Runs(text, rightToLeft, out var ems), size);
+        var width = Math.Min(ems * size, frame.Width);
         var left = (across, rightToLeft) switch
         {
             (Across.Centre, _) => frame.CentreX - (width / 2),
@@ -135,7 +137,7 @@ public sealed class ScreenFace
             _ => frame.Right - width,
         };
         return new(where, text, language, size, Math.Round(left, 2), Math.Round(top + (height / 2) + (letters.Middle * size), 2), Math.Round(width, 2), rightToLeft,
-            Scaled(letters.Runs(text, rightToLeft), size), Ink.Of(type));
+            runs, InkOf(type));
     }
 
     /// <summary>The plate behind rows that take up a place, if the frame has one.</summary>
@@ -181,6 +183,19 @@ public sealed class ScreenFace
         return row.TrimEnd(' ', ',', '·') + "…";
     }
 
+    /// <summary>Rows of one setting share their ink.</summary>
+    private Ink InkOf(TypeSetting type)
+    {
+        foreach (var (setting, ink) in _inks)
+            if (ReferenceEquals(setting, type))
+                return ink;
+        var made = Ink.Of(type);
+        _inks = _inks.Add((type, made));
+        return made;
+    }
+
     private static ImmutableArray<TextRun> Scaled(ImmutableArray<TextRun> runs, double size) =>
-        [.. runs.Select(run => run with { Left = Math.Round(run.Left * size, 2), Width = Math.Round(run.Width * size, 2) })];
+        runs is [var only]
+            ? [only with { Left = Math.Round(only.Left * size, 2), Width = Math.Round(only.Width * size, 2) }]
+            : [.. runs.Select(run => run with { Left = Math.Round(run.Left * size, 2), Width = Math.Round(run.Width * size, 2) })];
 }

@@ -20,7 +20,7 @@ public sealed record CaseFace(string Face, string Family, string Name, string? S
 public sealed class TypeCase(ImmutableArray<CaseFace> faces, Func<string, Stream> open) : IDisposable
 {
     private readonly ConcurrentDictionary<string, Lazy<Typeface>> _typefaces = new();
-    private readonly ConcurrentDictionary<(string Family, int Weight, bool Italic, string Leading), Lettering> _letterings = new();
+    private readonly ConcurrentDictionary<(string Family, int Weight, bool Italic, string Language), Lettering> _letterings = new();
 
     public ImmutableArray<CaseFace> Faces => faces;
 
@@ -43,8 +43,10 @@ public sealed class TypeCase(ImmutableArray<CaseFace> faces, Func<string, Stream
     /// </summary>
     public Lettering Of(TypeSetting type, string language)
     {
-        var leading = LeadingScript(language);
-        return _letterings.GetOrAdd((type.Family, type.Weight, type.Italic, leading), key => new Lettering(this, Chain(key.Family, key.Weight, key.Italic, key.Leading)));
+        // Asked for at every row: the way to one that is known costs nothing.
+        var wanted = (type.Family, type.Weight, type.Italic, language);
+        return _letterings.TryGetValue(wanted, out var known) ? known
+            : _letterings.GetOrAdd(wanted, key => new Lettering(this, Chain(key.Family, key.Weight, key.Italic, LeadingScript(key.Language))));
     }
 
     public void Dispose()

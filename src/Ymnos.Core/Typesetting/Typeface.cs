@@ -25,6 +25,12 @@ public sealed class Typeface : IDisposable
     private readonly Font _font;
     private readonly int _unitsPerEm;
 
+    // By character of the basic plane: 0 not asked yet, 1 no, 2 yes. Threads that ask at once write the same.
+    private readonly byte[] _has = new byte[0x10000];
+
+    [ThreadStatic]
+    private static Buffer? _shaping;
+
     /// <param name="name">The name under which a page declares the same file: see <see cref="Name"/>.</param>
     /// <param name="fontFile">A TrueType or OpenType file.</param>
     public Typeface(string name, Stream fontFile)
@@ -77,7 +83,9 @@ public sealed class Typeface : IDisposable
     /// <summary>Shapes a text afresh and adds up its advances, in ems.</summary>
     public double Shape(ReadOnlySpan<char> text)
     {
-        using var buffer = new Buffer();
+        // One buffer for a thread: making one costs more than shaping a word.
+        var buffer = _shaping ??= new Buffer();
+        buffer.ClearContents();
         buffer.AddUtf16(text);
         buffer.GuessSegmentProperties();
         _font.Shape(buffer);
@@ -88,7 +96,17 @@ public sealed class Typeface : IDisposable
     }
 
     /// <summary>Whether the font can draw the character.</summary>
-    public bool Has(Rune rune) => _font.TryGetNominalGlyph((uint)rune.Value, out var glyph) && glyph != 0;
+    public bool Has(Rune rune)
+    {
+        if (!rune.IsBmp)
+            return Asked(rune);
+        ref var known = ref _has[rune.Value];
+        if (known == 0)
+            known = Asked(rune) ? (byte)2 : (byte)1;
+        return known == 2;
+    }
+
+    private bool Asked(Rune rune) => _font.TryGetNominalGlyph((uint)rune.Value, out var glyph) && glyph != 0;
 
     /// <summary>The glyphs of a text in the order they stand on the page, with the place of each in ems from the left.</summary>
     public IReadOnlyList<PlacedGlyph> Glyphs(string text, bool rightToLeft)
