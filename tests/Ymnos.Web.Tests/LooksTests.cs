@@ -66,7 +66,7 @@ public sealed class LooksTests
         var before = await maren.PageAsync($"/calendar/{service}/slides?sitting={sitting}");
         Assert.DoesNotContain("Lève la lanterne", before.Body!.TextContent, StringComparison.Ordinal);
 
-        using var click = await maren.SubmitAsync("/", new() { ["sitting"] = $"{sitting}", ["languages"] = "en" }, $"/calendar/{service}/slides?handler=Languages&languages=fr");
+        using var click = await maren.SubmitAsync("/", new() { ["sitting"] = $"{sitting}" }, $"/calendar/{service}/slides?handler=Languages&languages=en&languages=fr");
         Assert.Equal(HttpStatusCode.Redirect, click.StatusCode);
 
         var after = await maren.PageAsync($"/calendar/{service}/slides?sitting={sitting}");

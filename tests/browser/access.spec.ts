@@ -32,7 +32,7 @@ test('sign-in, songs, song, paste, calendar, service and bin are open to everyon
     await maren.goto(`${song}/${page}`);
     await check(maren, page);
   }
-  for (const page of ['/songs', '/songs/tidy', '/songs/import', '/songs/outside', '/songs/books', '/settings']) {
+  for (const page of ['/songs', '/songs/tidy', '/songs/import', '/songs/outside', '/songs/books', '/settings', '/settings/screens', '/styles']) {
     await maren.goto(page);
     await check(maren, page);
   }
@@ -54,6 +54,16 @@ test('sign-in, songs, song, paste, calendar, service and bin are open to everyon
   await maren.getByRole('combobox').fill('lantern');
   await maren.locator('#offers [role=option]').first().waitFor();
   await check(maren, 'service');
+  await maren.keyboard.press('Escape');
+  await maren.getByRole('link', { name: 'Slides' }).click();
+  await maren.locator('svg.slide').first().waitFor();
+  await check(maren, 'slides');
+  await maren.goto('/styles');
+  await maren.getByRole('link', { name: 'Lighthouse', exact: true }).click();
+  await maren.getByRole('button', { name: /^Words:/ }).waitFor();
+  await check(maren, 'style');
+  await maren.getByLabel('What is worked on').selectOption('Background');
+  await check(maren, 'style, background');
   await maren.goto('/bin');
   await check(maren, 'bin');
 });

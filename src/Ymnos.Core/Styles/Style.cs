@@ -87,7 +87,7 @@ public sealed record StyleLook
             MoreWords = [.. more.Select(type => type with { LineSpacing = 1.24 })],
             Credit = full.Credit with { Shown = false },
             Heading = full.Heading with { Shown = true, Place = new(80, 50, 1240, 70), Across = Across.Start, Type = small with { Size = 46, SmallestSize = 30 } },
-            Next = full.Next with { Shown = true, Place = new(80, 720, 1760, 310), Across = Across.Start, Down = Down.Top, Padding = 12, Type = words with { Weight = 400, Size = 76, SmallestSize = 48, LineSpacing = 1.22, Colour = new(0x9f, 0xb4, 0xbf) } },
+            Next = full.Next with { Shown = true, Place = new(80, 720, 1760, 310), Across = Across.Start, Down = Down.Top, Type = words with { Weight = 400, Size = 76, SmallestSize = 48, LineSpacing = 1.22, Colour = new(0x9f, 0xb4, 0xbf) } },
             Clock = full.Clock with { Shown = true, Place = new(1340, 50, 500, 70), Type = small with { Weight = 600, Size = 56, SmallestSize = 40 } },
             MostRows = 4,
             Chords = true,
