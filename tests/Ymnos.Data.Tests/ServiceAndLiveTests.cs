@@ -1,6 +1,9 @@
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.Live;
+using Ymnos.Core.People;
 using Ymnos.Core.Planning;
+using Ymnos.Core.Screens;
+using Ymnos.Core.Styles;
 using Ymnos.Data.Live;
 using Ymnos.Tests;
 
@@ -18,6 +21,7 @@ public sealed class ServiceAndLiveTests
         service.Add(new Part { Name = "Gathering" });
         service.Add(TypedLine.Read("Welcome 3:00")!.AsSpoken());
         service.Add(new SongEntry { SongId = song.Id });
+        db.Add(new Congregation { Name = "Quayside Church", TimeZone = "Europe/London" });
         db.Add(song);
         db.Add(service);
         await db.SaveChangesAsync(Cancel);
@@ -112,5 +116,40 @@ public sealed class ServiceAndLiveTests
         await db.SaveChangesAsync(Cancel);
         Assert.NotEqual(edited, (await store.ReadAsync(sitting, Cancel))!.Stamp);
         Assert.Null(await store.ReadAsync(Guid.NewGuid(), Cancel));
+    }
+
+    [Fact]
+    public async Task Languages_and_styles_of_a_service_come_back_and_looks_change_its_stamp()
+    {
+        await using var database = await TestDatabase.CreateAsync();
+        var (service, _) = await PlanAsync(database);
+        var sitting = service.Sittings[1].Id;
+        var style = Style.Create("Dusk", StyleLook.House with { Full = StyleLook.House.Full with { Layers = [new RectangleLayer(new(1, 2, 30, 40), 0.5, new(1, 2, 3), 4)] } }, SongStoreTests.Now, "Maren");
+        await using (var db = database.Open())
+        {
+            var plan = (await db.ServiceAsync(service.Id, Cancel))!;
+            Assert.True(plan.Speak(sitting, ["en", "fr"]));
+            Assert.False(plan.Speak(sitting, ["no language"]));
+            Assert.False(plan.Speak(sitting, ["en", "fr", "uk", "fa", "de"]));
+            plan.Dress(new StyleChoice { Songs = style.Id });
+            Assert.True(plan.Dress(plan.Order[2].Id, style.Id));
+            Assert.False(plan.Dress(plan.Order[0].Id, style.Id));
+            db.Add(style);
+            db.Add(new Screen { Name = "Stream", Purpose = ScreenPurpose.Stream, Face = SlideFace.LowerThird, Languages = ["fr"], Position = 1 });
+            db.Add(new Screen { Name = "Main", Purpose = ScreenPurpose.Main });
+            await db.SaveChangesAsync(Cancel);
+        }
+        await using var again = database.Open();
+        var store = new LiveStore(again);
+        var source = (await store.SourceAsync(sitting, Cancel))!;
+        Assert.Equal(["en", "fr"], source.Sitting.Languages);
+        Assert.Equal(style.Id, source.Service.Styles.Songs);
+        Assert.Equal(style.Id, ((Entry)source.Service.Order[2]).StyleId);
+        Assert.Equal(StyleJson.Write(style.Look), StyleJson.Write(source.Styles[style.Id].Look));
+        Assert.Equal(["Main", "Stream"], source.Screens.Select(screen => screen.Name));
+        Assert.Equal(["fr"], source.Screens[1].Languages);
+
+        await again.Congregations.ExecuteUpdateAsync(set => set.SetProperty(house => house.LooksRevision, house => house.LooksRevision + 1), Cancel);
+        Assert.NotEqual(source.Stamp, (await store.ReadAsync(sitting, Cancel))!.Stamp);
     }
 }
