@@ -79,7 +79,7 @@ test('whatever the style, three hundred slides drawn at random keep every line i
         // A browser's box is as high as the typeface may draw; the letters' own height is looked at by the baseline.
         const baseline = Number(row.getAttribute('y'));
         const size = Number(row.getAttribute('font-size'));
-        if (box.x < x - 2 || box.x + box.width > x + width + 2 || baseline - size * 0.7 < y - 2 || baseline + size * 0.2 > y + height + 2)
+        if (box.x < x - 4 || box.x + box.width > x + width + 4 || baseline - size * 0.7 < y - 2 || baseline + size * 0.2 > y + height + 2)
           out.push(`${one.sample} ${row.textContent}: ${box.x} ${baseline} ${box.width} in ${x} ${y} ${width} ${height}`);
       }
     }

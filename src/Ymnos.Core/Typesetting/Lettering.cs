@@ -26,7 +26,7 @@ public sealed class Lettering
 
     private readonly TypeCase _case;
     private readonly ImmutableArray<string> _chain;
-    private readonly ConcurrentDictionary<string, Measured> _words = new(Environment.ProcessorCount, 4096, StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, Measured> _words = new(concurrencyLevel: 32, capacity: 4096, StringComparer.Ordinal);
     private int _kept;
 
     internal Lettering(TypeCase typeCase, ImmutableArray<string> chain)

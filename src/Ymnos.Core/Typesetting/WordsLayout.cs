@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 using Ymnos.Core.Songs;
 using Ymnos.Core.Styles;
 
@@ -220,8 +221,14 @@ public sealed class WordsLayout
 
     private sealed record Measures(double[] Sizes, double[] RowHeights)
     {
-        public double Height(int rank, ImmutableArray<LayoutRow> rows) =>
-            (rows.Length * RowHeights[rank]) + (rows.Count(row => !row.Chords.IsEmpty) * ChordSize * Sizes[rank] * 1.15);
+        public double Height(int rank, ImmutableArray<LayoutRow> rows)
+        {
+            var height = rows.Length * RowHeights[rank];
+            foreach (var row in rows)
+                if (!row.Chords.IsEmpty)
+                    height += ChordSize * Sizes[rank] * 1.15;
+            return height;
+        }
     }
 
     private Measures MeasuresAt(double scale, string[] languages)
@@ -261,6 +268,8 @@ public sealed class WordsLayout
         {
             rows = text.Length == 0 ? [] : Width <= measure ? [new(0, text.Length, Width)]
                 : [.. BalancedLines.Wrap(BalancedLines.Whole(Pieces, text, letters, measure), measure)];
+            if (chords.IsEmpty)
+                return rows is [var only] && only.To - only.From == text.Length ? [new(text, [])] : [.. rows.Select(row => new LayoutRow(text[row.From..row.To], []))];
             return [.. rows.Select(row => new LayoutRow(text[row.From..row.To],
                 [.. chords.Where(chord => chord.At >= row.From && (chord.At < row.To || row.To == text.Length)).Select(chord => chord with { At = chord.At - row.From })]))];
         }
@@ -448,6 +457,24 @@ public sealed class WordsLayout
         };
     }
 
+    /// <summary>The height that one piece takes on a slide of its own.</summary>
+    private double HeightOf(ImmutableArray<LayoutRow>[] rows, Measures measures)
+    {
+        var (sum, highest) = (0.0, 0.0);
+        for (var rank = 0; rank < rows.Length; rank++)
+        {
+            var height = measures.Height(rank, rows[rank]);
+            sum += height;
+            highest = Math.Max(highest, height);
+        }
+        return rows.Length == 1 ? sum : _face.Style.Languages switch
+        {
+            LanguageOrder.SideBySide => highest,
+            LanguageOrder.BlockByBlock => sum + (BlockGap * measures.Sizes[0] * (rows.Length - 1)),
+            _ => sum,
+        };
+    }
+
     /// <summary>The line in all its languages: whole where a slide holds it, else in the fewest parts that each fit on one.</summary>
     private IEnumerable<LayoutPiece> PiecesOf(LaidSection section, int line, Measures measures)
     {
@@ -467,18 +494,21 @@ public sealed class WordsLayout
             if (rank == 0)
                 first = wrapped;
         }
+        // Most lines fit whole.
+        if (rows[0].Length <= _face.Style.MostRows && HeightOf(rows, measures) <= _frame.Height + 0.01)
+            return [new(line, 0, ImmutableCollectionsMarshal.AsImmutableArray(rows))];
         var most = rows.Max(language => language.Length);
-        for (var parts = 1; parts <= Math.Max(1, most); parts++)
+        for (var parts = 2; parts <= Math.Max(1, most); parts++)
         {
             var chunks = Enumerable.Range(0, parts).Select(part => rows.Select(language => Chunk(language, part, parts)).ToImmutableArray()).ToList();
             var fits = chunks.TrueForAll(chunk => chunk[0].Length <= _face.Style.MostRows
-                && HeightOf([.. chunk.Select((language, rank) => new[] { 0, measures.Height(rank, language) })], 0, 1, measures.Sizes[0]) <= _frame.Height + 0.01);
+                && HeightOf([.. chunk], measures) <= _frame.Height + 0.01);
             if (fits)
                 return Numbered(chunks);
         }
         // One row of each is too much even at the smallest size: the last languages give way.
         var kept = ranks;
-        while (kept > 1 && HeightOf([.. measures.RowHeights[..kept].Select(height => new[] { 0, height })], 0, 1, measures.Sizes[0]) > _frame.Height + 0.01)
+        while (kept > 1 && HeightOf([.. rows[..kept].Select(language => language.IsEmpty ? language : [language[0]])], measures) > _frame.Height + 0.01)
             kept--;
         if (kept < ranks)
             Find($"{section.Mark.Heading}: {ranks} languages do not fit into the words frame; {string.Join(", ", section.Languages[kept..].Select(WordingLanguage.NameOf))} left out.");

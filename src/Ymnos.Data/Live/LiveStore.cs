@@ -36,7 +36,7 @@ public sealed class LiveStore(YmnosDb db)
                          join song in db.Songs on line.SongId equals song.Id
                          where line.ServiceId == service.Id && line.RemovedAt == null
                          select (long)song.Revision).Sum(),
-                Looks = db.Congregations.Select(house => house.LooksRevision).First(),
+                Looks = db.Congregations.Max(house => (int?)house.LooksRevision) ?? 0,
             }).AsNoTracking().FirstOrDefaultAsync(cancel);
         return row is null ? null : new(row.State, new(row.Revision, row.Songs, row.Looks));
     }
