@@ -215,7 +215,15 @@ public sealed class LooksTests
         var maren = await application.SignedInAsync("maren");
         Dictionary<string, string> Screen(string name, string wide, string languages) => new()
         {
-            ["id"] = $"{Guid.Empty}", ["draft.Name"] = name, ["draft.Purpose"] = "Lobby", ["draft.Face"] = "Full", ["draft.PixelsWide"] = wide, ["draft.PixelsHigh"] = "768", ["draft.SafeMargin"] = "5", ["inLanguages"] = languages, ["carried"] = "Words",
+            ["id"] = $"{Guid.Empty}",
+            ["draft.Name"] = name,
+            ["draft.Purpose"] = "Lobby",
+            ["draft.Face"] = "Full",
+            ["draft.PixelsWide"] = wide,
+            ["draft.PixelsHigh"] = "768",
+            ["draft.SafeMargin"] = "5",
+            ["inLanguages"] = languages,
+            ["carried"] = "Words",
         };
         using var added = await maren.SubmitAsync("/settings/screens", Screen("Balcony", "1024", "en, fr"), "/settings/screens?handler=Screen");
         Assert.Equal(HttpStatusCode.Redirect, added.StatusCode);

@@ -92,7 +92,7 @@ public static partial class CreditTemplate
     private static string Fill(string template, CreditFacts facts) => string.Join(" · ", template.Split('·').Select(part =>
     {
         var fields = Field().Matches(part);
-        if (fields.Count > 0 && fields.All(field => Value(field) is "" ))
+        if (fields.Count > 0 && fields.All(field => Value(field) is ""))
             return "";
         return Spaces().Replace(Field().Replace(part, Value), " ").Trim();
 

@@ -7,8 +7,8 @@ using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.People;
 using Ymnos.Core.Shows;
 using Ymnos.Data;
-using Ymnos.Web.Hosting;
 using Ymnos.Rendering;
+using Ymnos.Web.Hosting;
 using Ymnos.Web.Live;
 using Ymnos.Web.Looks;
 
