@@ -27,7 +27,7 @@ public sealed class StyleFileTests
 
     [Fact]
     public void Whatever_is_sent_as_a_style_it_is_read_or_refused_and_never_a_crash() =>
-        Gen.Byte.Array[0, 400].Sample(bytes => Assert.False(StyleFile.Read([.. "PK\u0003\u0004"u8, .. bytes]).Succeeded(out _)), iter: 2_000);
+        Gen.Byte.Array[0, 400].Sample(bytes => Assert.False(StyleFile.Read([.. "PK\u0003\u0004"u8, .. bytes]).Succeeded(out _)), iter: 500);
 
     [Fact]
     public async Task A_style_cut_short_or_changed_in_one_byte_is_read_or_refused_and_never_a_crash()
@@ -39,7 +39,7 @@ public sealed class StyleFileTests
             if (!cut)
                 file[at] = value;
             _ = StyleFile.Read(file);
-        }, iter: 3_000);
+        }, iter: 800);
     }
 
     [Fact]

@@ -228,9 +228,9 @@ internal sealed class EntryCompiler(IReadOnlyList<Screen> screens, ImmutableArra
             var (sung, mark, slide) = _way[at];
             var lines = slide.FirstRows.ToList();
             // A new section says its mark before its first words.
-            if (at == 0 || _way[at - 1].Sung != sung)
-                lines[0] = $"{mark}  {lines[0]}";
-            return lines;
+            if (at > 0 && _way[at - 1].Sung == sung)
+                return lines;
+            return lines is [var first, .. var rest] ? [$"{mark}  {first}", .. rest] : [$"{mark}"];
         }
 
         private List<string> LanguagesIn(SectionMark mark) =>

@@ -34,7 +34,7 @@ public sealed class ScreensInStepTests
                 foreach (var own in alone.Steps.Where(step => step.Mark is not null))
                     Assert.Contains(together.Steps, step => step.SungSection == own.SungSection && step.From == own.From && step.Mark == own.Mark);
             }
-        }, iter: 400);
+        }, iter: 250);
 
     [Fact]
     public void Every_step_moves_some_screen() =>
@@ -42,7 +42,7 @@ public sealed class ScreensInStepTests
         {
             var begins = any.Screens.SelectMany(screen => Compile(any.Song, any.Look, any.Languages, screen).Steps.Where(step => step.Mark is not null).Select(step => (step.SungSection, step.From))).ToHashSet();
             Assert.All(Compile(any.Song, any.Look, any.Languages, any.Screens).Steps.Where(step => step.Mark is not null), step => Assert.Contains((step.SungSection, step.From), begins));
-        }, iter: 200);
+        }, iter: 120);
 
     [Fact]
     public void Jumping_to_a_section_lands_every_screen_at_its_beginning() =>
@@ -55,7 +55,7 @@ public sealed class ScreensInStepTests
                 Assert.Equal(place.Mark, landed.Mark);
                 Assert.Equal(new(0, 0), landed.From);
             }
-        }, iter: 200);
+        }, iter: 120);
 
     [Fact]
     public void The_words_of_a_songs_steps_are_the_words_of_the_song() =>
@@ -65,7 +65,7 @@ public sealed class ScreensInStepTests
             var sung = any.Song.SungOrders[0].Marks.Where(mark => show.Entries[0].Order.Any(place => place.Mark == mark && place.Steps > 0))
                 .SelectMany(mark => any.Song.FirstWording.Find(mark)?.SungLines ?? []).Select(line => line.Words);
             Assert.Equal(Letters(sung), Letters(show.Steps.Select(step => step.Words.Replace(" / ", "", StringComparison.Ordinal))));
-        }, iter: 300);
+        }, iter: 150);
 
     [Fact]
     public void After_an_edit_only_the_entry_that_changed_is_compiled_again_and_the_show_is_the_same() =>
@@ -81,7 +81,7 @@ public sealed class ScreensInStepTests
             foreach (var (was, now) in before.Entries.Zip(after.Entries).Skip(3))
                 for (var step = 0; step < now.Steps; step++)
                     Assert.All(before.Steps[was.FirstStep + step].Slides.Zip(after.Steps[now.FirstStep + step].Slides), pair => Assert.Same(pair.First, pair.Second));
-        }, iter: 100);
+        }, iter: 60);
 
     [Fact]
     public void A_slide_that_looks_the_same_has_the_same_name_and_another_one_another()
@@ -108,6 +108,18 @@ public sealed class ScreensInStepTests
         Assert.StartsWith("R  Shine, shine", Row(song.FirstStep, Core.Typesetting.RowPlace.Next), StringComparison.Ordinal);
         Assert.Equal("→ Blessing", Row(song.FirstStep + song.Steps - 1, Core.Typesetting.RowPlace.Next));
         Assert.NotEmpty(Row(song.FirstStep, Core.Typesetting.RowPlace.Clock));
+    }
+
+    [Fact]
+    public void A_line_that_no_typeface_can_draw_is_a_finding_on_every_screen_and_stops_none()
+    {
+        var verse = new SectionMark(SectionKind.Verse, 1);
+        var song = Song.Create(ShowCompilerTests.Lantern.Content with { Wordings = [new Wording("en", [Section.Of(verse, "𓀀𓀁", "tide")])], SungOrders = [new SungOrder("full", [verse, verse])] }, Shelf.MainId, DateTimeOffset.UnixEpoch, "Maren");
+        var (service, songs) = ShowCompilerTests.Plan(song);
+        var show = ShowCompilerTests.Compile(service, songs,
+            new Screen { Name = "Platform", Purpose = ScreenPurpose.Platform, Face = SlideFace.Platform }, new Screen { Name = "Stream", Purpose = ScreenPurpose.Stream, Face = SlideFace.LowerThird });
+        Assert.Contains(show.Entries[1].Findings, finding => finding.StartsWith("Platform:", StringComparison.Ordinal) && finding.Contains("U+13000", StringComparison.Ordinal));
+        Assert.Contains(show.Steps[^1].Slides[1].Words, row => row.Text == "tide");
     }
 
     [Fact]
