@@ -77,6 +77,7 @@ test('two people at one style: the later one is asked', async ({ browser, house 
   for (const [page, size] of [[maren, '90'], [other, '80']] as const) {
     await page.getByLabel('Size', { exact: true }).fill(size);
     await page.getByRole('button', { name: 'Save', exact: true }).click();
+    if (page === maren) await expect(page.getByText(/^Saved\./)).toBeVisible();
   }
   await expect(other.getByRole('alert')).toContainText('saved this style while you worked on it');
   await other.getByRole('button', { name: 'Save over it' }).click();

@@ -56,7 +56,6 @@ function change(key: string, svg: string, before: HTMLElement | null): void {
   leaf.className = 'leaf coming';
   leaf.dataset.key = key;
   leaf.innerHTML = svg;
-  tick();
   // Markup from the server does not start a film by itself in every browser.
   for (const film of leaf.querySelectorAll('video')) {
     film.muted = true;
@@ -65,6 +64,7 @@ function change(key: string, svg: string, before: HTMLElement | null): void {
   stage.querySelectorAll('.leaving').forEach((old) => old.remove());
   before?.classList.add('leaving');
   stage.querySelector('#leaves')!.append(leaf);
+  tick();
   // The first frame has to see it transparent for the fade to start.
   void leaf.offsetWidth;
   leaf.classList.remove('coming');

@@ -141,12 +141,21 @@ export function styleDesk() {
 
   const values = () => ({ look: now(), face, sample: ref<HTMLSelectElement>('sample').value });
 
+  // What was asked for last: an answer to anything earlier is old, and asking for the same again would only wipe out what was said.
+  let asked = '';
+  let asking = 0;
+
   async function sample(): Promise<void> {
+    const key = JSON.stringify(values());
+    if (key === asked) return;
+    asked = key;
+    const mine = ++asking;
     try {
       const answer = await pieces.fetch(`/styles/${root.dataset.id}?handler=Sample`, form(values()));
-      if (answer !== undefined) take(answer);
+      if (answer !== undefined && mine === asking) take(answer);
       tell('');
     } catch {
+      asked = '';
       tell('The server does not answer. What you see is not up to date.');
     }
   }
@@ -384,6 +393,8 @@ export function styleDesk() {
     async save() {
       const name = ref<HTMLInputElement>('name').value;
       const sent = now();
+      asked = JSON.stringify(values());
+      asking++;
       try {
         take(await piece(`/styles/${root.dataset.id}?handler=Save`, form({ ...values(), look: sent, name, revision })));
         const done = root.querySelector<HTMLElement>('[data-revision]:not(.style-desk)');
