@@ -57,7 +57,7 @@ internal sealed record LayoutPiece(int Line, double Part, ImmutableArray<Immutab
 /// The words of a song or passage on one screen, in one to four languages, in one size. The words frame is divided between
 /// the languages by the style's rule; nothing can overlap, because every row gets a height of its own in the frame.
 /// </summary>
-public sealed class WordsLayout
+public sealed partial class WordsLayout
 {
     /// <summary>Text comes down to this part of its size to keep a line whole; beyond it lines wrap.</summary>
     private const double SizeWorthAWholeLine = 0.8;
@@ -111,102 +111,6 @@ public sealed class WordsLayout
         return layout;
     }
 
-    /// <summary>The rows of a slide in their places, and the plate behind them.</summary>
-    public (ImmutableArray<TextRow> Rows, ImmutableArray<PlacedPlate> Plates) Place(WordsSlide slide, IReadOnlyList<string> languages) =>
-        Place(slide.Pieces, languages, _setting, _frame);
-
-    private (ImmutableArray<TextRow>, ImmutableArray<PlacedPlate>) Place(ImmutableArray<LayoutPiece> pieces, IReadOnlyList<string> languages, FrameSetting setting, Frame frame)
-    {
-        var rows = ImmutableArray.CreateBuilder<TextRow>();
-        var ranks = pieces[0].Rows.Length;
-        var measure = MeasuresAt(Scale, [.. languages]);
-        double top, bottom;
-        if (_face.Style.Languages == LanguageOrder.SideBySide && ranks > 1)
-        {
-            var heights = Enumerable.Range(0, ranks).Select(rank => pieces.Sum(piece => measure.Height(rank, piece.Rows[rank]))).ToList();
-            (top, bottom) = (double.MaxValue, double.MinValue);
-            for (var rank = 0; rank < ranks; rank++)
-            {
-                var at = ScreenFace.TopOf(setting.Down, frame, heights[rank]);
-                (top, bottom) = (Math.Min(top, at), Math.Max(bottom, at + heights[rank]));
-                foreach (var row in pieces.SelectMany(piece => piece.Rows[rank]))
-                    at = PlaceRow(rows, row, rank, Column(frame, rank, ranks, languages), at);
-            }
-        }
-        else
-        {
-            var height = Fullness(pieces.Length, rank => Enumerable.Range(0, pieces.Length).Select(i => measure.Height(rank, pieces[i].Rows[rank])), ranks, measure.Sizes[0]);
-            var at = top = ScreenFace.TopOf(setting.Down, frame, height);
-            bottom = top + height;
-            if (_face.Style.Languages == LanguageOrder.BlockByBlock && ranks > 1)
-            {
-                for (var rank = 0; rank < ranks; rank++)
-                {
-                    foreach (var row in pieces.SelectMany(piece => piece.Rows[rank]))
-                        at = PlaceRow(rows, row, rank, frame, at);
-                    at += BlockGap * measure.Sizes[0];
-                }
-            }
-            else
-            {
-                foreach (var piece in pieces)
-                {
-                    for (var rank = 0; rank < ranks; rank++)
-                        foreach (var row in piece.Rows[rank])
-                            at = PlaceRow(rows, row, rank, frame, at);
-                    at += ranks > 1 ? LineGap * measure.Sizes[0] : 0;
-                }
-            }
-        }
-        var placed = rows.ToImmutable();
-        return (placed, _face.PlateBehind(setting, placed, top, bottom));
-
-        double PlaceRow(ImmutableArray<TextRow>.Builder into, LayoutRow row, int rank, Frame column, double at)
-        {
-            var (type, language, size) = (_face.Style.TypeOf(rank), languages[rank], measure.Sizes[rank]);
-            var height = measure.RowHeights[rank];
-            var chordHeight = row.Chords.IsEmpty ? 0 : ChordSize * size * 1.15;
-            var words = _face.Row((RowPlace)rank, row.Text, language, type, size, column, setting.Across, at + chordHeight, height);
-            into.AddRange(ChordsAbove(row, words, type, language, size, at, chordHeight, column));
-            into.Add(words);
-            return at + chordHeight + height;
-        }
-    }
-
-    /// <summary>Names of chords over the letters they are struck on; one that would run into its neighbour steps aside.</summary>
-    private IEnumerable<TextRow> ChordsAbove(LayoutRow row, TextRow words, TypeSetting type, string language, double size, double top, double height, Frame frame)
-    {
-        var letters = _face.Case.Of(type, language);
-        var small = type with { Weight = 600, Colour = type.Colour.Under(new(0xff, 0xc4, 0x4d), 0.75) };
-        var free = frame.X;
-        foreach (var chord in row.Chords)
-        {
-            var name = _face.Row(RowPlace.Chords, chord.Name, "", small, size * ChordSize, frame, Across.Start, top, height);
-            var left = Math.Min(Math.Max(free, words.Left + (letters.Width(row.Text.AsSpan(0, Math.Min(chord.At, row.Text.Length))) * size)), frame.Right - name.Width);
-            if (left < free - 0.01)
-                yield break;
-            yield return name with { Left = Math.Round(left, 2) };
-            free = left + name.Width + (0.3 * size);
-        }
-    }
-
-    /// <summary>The height that rows take when languages stand under each other.</summary>
-    private double Fullness(int pieces, Func<int, IEnumerable<double>> heights, int ranks, double firstSize)
-    {
-        var rows = Enumerable.Range(0, ranks).Sum(rank => heights(rank).Sum());
-        return ranks == 1 ? rows
-            : rows + (_face.Style.Languages == LanguageOrder.BlockByBlock ? BlockGap * firstSize * (ranks - 1) : LineGap * firstSize * (pieces - 1));
-    }
-
-    /// <summary>Columns stand in reading order of the first language.</summary>
-    private Frame Column(Frame frame, int rank, int ranks, IReadOnlyList<string> languages)
-    {
-        var gap = ColumnGapOf(frame);
-        var width = (frame.Width - (gap * (ranks - 1))) / ranks;
-        var at = WordingLanguage.IsRightToLeft(languages[0]) ? ranks - 1 - rank : rank;
-        return new(frame.X + (at * (width + gap)), frame.Y, width, frame.Height);
-    }
-
     private double ColumnGapOf(Frame frame) => Math.Min(ColumnGap * _setting.Type.Size * _face.LetterScale, frame.Width / 12);
 
     private double WidthOf(int ranks) => _face.Style.Languages == LanguageOrder.SideBySide && ranks > 1
@@ -242,88 +146,6 @@ public sealed class WordsLayout
             heights[rank] = sizes[rank] * _face.Case.Of(type, languages[rank]).RowHeight(type);
         }
         return new(sizes, heights);
-    }
-
-    /// <summary>A line of one language, measured once.</summary>
-    private sealed class LaidLine(string text, string language, Lettering letters, ImmutableArray<PlacedChord> chords)
-    {
-        private List<LinePiece>? _pieces;
-
-        public string Text => text;
-
-        public string Language => language;
-
-        public Lettering Letters => letters;
-
-        public ImmutableArray<PlacedChord> Chords => chords;
-
-        public double Width { get; } = letters.Width(text);
-
-        public List<LinePiece> Pieces => _pieces ??= LineBreaks.Pieces(text, language, letters);
-
-        public int RowsAt(double measure) => text.Length == 0 ? 0 : Width <= measure ? 1
-            : Pieces.Exists(piece => piece.Width > measure) ? int.MaxValue : BalancedLines.RowsAt(Pieces, measure);
-
-        public ImmutableArray<LayoutRow> Wrap(double measure, out ImmutableArray<WrappedRow> rows)
-        {
-            rows = text.Length == 0 ? [] : Width <= measure ? [new(0, text.Length, Width)]
-                : [.. BalancedLines.Wrap(BalancedLines.Whole(Pieces, text, letters, measure), measure)];
-            if (chords.IsEmpty)
-                return rows is [var only] && only.To - only.From == text.Length ? [new(text, [])] : [.. rows.Select(row => new LayoutRow(text[row.From..row.To], []))];
-            return [.. rows.Select(row => new LayoutRow(text[row.From..row.To],
-                [.. chords.Where(chord => chord.At >= row.From && (chord.At < row.To || row.To == text.Length)).Select(chord => chord with { At = chord.At - row.From })]))];
-        }
-    }
-
-    /// <summary>A section in the languages that have it. A language that lacks it takes no room.</summary>
-    private sealed class LaidSection
-    {
-        public LaidSection(SectionMark mark, IReadOnlyList<Wording> shown, WordsLayout layout)
-        {
-            Mark = mark;
-            var present = shown.Select(wording => (wording.Language, Section: wording.Find(mark)!))
-                .Where(wording => wording.Section is not null && wording.Section.SungLines.Any()).Take(StyleFace.MostLanguages).ToList();
-            Languages = [.. present.Select(wording => wording.Language)];
-            ByRank = [.. present.Select((wording, rank) =>
-            {
-                var type = layout._face.Style.TypeOf(rank);
-                var letters = layout._face.Case.Of(type, wording.Language);
-                return wording.Section.SungLines.Select(line => new LaidLine(
-                    ScreenFace.Cased(letters.Drawable(line.Words), type, wording.Language), wording.Language, letters,
-                    rank == 0 && layout._face.Style.Chords ? line.Chords : [])).ToArray();
-            })];
-            Lines = ByRank.Length == 0 ? 0 : ByRank.Max(lines => lines.Length);
-            if (present.Count > 0)
-                Breaks = BreaksOf(present[0].Section, shown[0].Find(mark));
-            Source = present.ConvertAll(wording => wording.Section);
-        }
-
-        public SectionMark Mark { get; }
-
-        public string[] Languages { get; }
-
-        public LaidLine[][] ByRank { get; }
-
-        public int Lines { get; }
-
-        public List<Section> Source { get; }
-
-        /// <summary>Indexes of sung lines before which somebody has set a break.</summary>
-        public HashSet<int> Breaks { get; } = [];
-
-        private static HashSet<int> BreaksOf(Section shown, Section? first)
-        {
-            var breaks = new HashSet<int>();
-            var section = shown.Breaks.IsEmpty && first is not null ? first : shown;
-            for (var (i, sung) = (0, 0); i < section.Lines.Length; i++)
-            {
-                if (section.Breaks.Contains(i) && sung > 0)
-                    breaks.Add(sung);
-                if (section.Lines[i].HasWords)
-                    sung++;
-            }
-            return breaks;
-        }
     }
 
     private double ChooseScale(List<LaidSection> sections)
