@@ -17,8 +17,7 @@ public sealed class PictureShelf(YmnosDb db, TimeProvider clock)
 {
     /// <summary>How pages call for the pictures behind these slides.</summary>
     public Task<Func<Guid, PictureShape?>> ShapesAsync(IEnumerable<Slide> slides, CancellationToken cancel) =>
-        ShapesAsync(slides.Select(slide => slide.Ground).Distinct().SelectMany(ground => ground.Layers.OfType<Core.Styles.PictureLayer>().Select(layer => layer.Picture)
-            .Concat(ground.Backdrop.Picture is { } id ? [id] : [])), cancel);
+        ShapesAsync(slides.Select(slide => slide.Ground).Distinct().SelectMany(PicturesOf), cancel);
 
     public Task<Func<Guid, PictureShape?>> ShapesAsync(Show show, CancellationToken cancel) => ShapesAsync(show.Steps.SelectMany(step => step.Slides), cancel);
 
@@ -56,8 +55,9 @@ public sealed class PictureShelf(YmnosDb db, TimeProvider clock)
     {
         if (SvgClean.Looks(file))
         {
-            if (!SvgClean.Clean(file).Succeeded(out var clean))
-                return SvgClean.Clean(file).Problems.ToList();
+            var cleaned = SvgClean.Clean(file);
+            if (!cleaned.Succeeded(out var clean))
+                return cleaned.Problems.ToList();
             return await KeepAsync(name, false, clean, "image/svg+xml", poster, "Your browser cannot draw this SVG picture.", by, cancel);
         }
         if (FilmFile.KindOf(file) is { } film)
@@ -66,8 +66,9 @@ public sealed class PictureShelf(YmnosDb db, TimeProvider clock)
                 ? new List<Problem> { new("Picture", $"The film has more than {PictureIntake.LargestFile / 1024 / 1024} MB.") }
                 : await KeepAsync(name, true, file, film, poster, "Your browser cannot play this film, so no screen could. Films are MP4 or WebM.", by, cancel);
         }
-        if (!PictureIntake.Take(file).Succeeded(out var taken))
-            return PictureIntake.Take(file).Problems.ToList();
+        var drawn = PictureIntake.Take(file);
+        if (!drawn.Succeeded(out var taken))
+            return drawn.Problems.ToList();
         return await SaveAsync(name, false, taken, taken.Bytes, taken.ContentType, null, by, cancel);
     }
 

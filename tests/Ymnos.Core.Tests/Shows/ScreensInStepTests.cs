@@ -37,6 +37,25 @@ public sealed class ScreensInStepTests
         }, iter: 250);
 
     [Fact]
+    public void By_itself_a_screen_shows_every_word_of_its_first_language_once_and_in_order() =>
+        Any.Sample(any =>
+        {
+            var screen = any.Screens[0];
+            var asked = screen.Languages.IsEmpty ? any.Languages : [.. screen.Languages];
+            var shown = asked.Select(language => any.Song.Wordings.FirstOrDefault(wording => wording.Language == language)).OfType<Wording>().ToList();
+            if (shown.Count == 0)
+                shown = [any.Song.FirstWording];
+            var show = Compile(any.Song, any.Look, any.Languages, screen);
+            foreach (var place in show.Entries[0].Order)
+            {
+                // A language that lacks the section makes room for the next.
+                var words = shown.Select(wording => wording.Find(place.Mark)?.SungLines.Select(line => line.Words) ?? []).FirstOrDefault(lines => lines.Any()) ?? [];
+                var painted = show.Steps.Skip(place.FirstStep).Take(place.Steps).SelectMany(step => step.Slides[0].Words.Where(row => row.Rank == 0)).Select(row => row.Text);
+                Assert.Equal(Letters(words).ToUpperInvariant(), Letters(painted).ToUpperInvariant());
+            }
+        }, iter: 250);
+
+    [Fact]
     public void Every_step_moves_some_screen() =>
         Any.Sample(any =>
         {
