@@ -34,6 +34,41 @@ test('lines are moved by keyboard and by dragging, taken out, and put back', asy
   }
 });
 
+test('what is typed faster than the library answers is added all the same, in its order', async ({ browser }) => {
+  const house = await House.open();
+  try {
+    const maren = await house.signedIn(browser, 'maren');
+    await maren.goto('/calendar/new');
+    await maren.getByLabel('Title').fill('A quick hand');
+    await maren.getByLabel('Date').fill('2027-03-07');
+    await maren.getByLabel(/^Sittings/).fill('10:00');
+    await maren.getByRole('button', { name: 'Begin its order' }).click();
+    await expect(maren.getByRole('combobox')).toBeVisible();
+
+    let answer = () => {};
+    const allTyped = new Promise<void>((resolve) => (answer = resolve));
+    await maren.route('**/*handler=Offers*', async (route) => {
+      await allTyped;
+      await route.continue();
+    });
+    await maren.getByRole('combobox').focus();
+    await maren.keyboard.type('Welcome 3:00\nThe peace 2:00\nNotices 1:30\nBlessing', { delay: 30 });
+    answer();
+    const names = maren.locator('[data-line] .name');
+    await expect(names).toHaveText([/Welcome/, /The peace/, /Notices/]);
+    await expect(maren.locator('[data-line]').nth(2).locator('.time')).toHaveText('10:05');
+    await expect(maren.getByRole('combobox')).toHaveValue('Blessing');
+
+    await maren.unroute('**/*handler=Offers*');
+    await maren.route('**/*handler=Add*', (route) => route.abort());
+    await maren.keyboard.press('Enter');
+    await expect(maren.getByText(/did not reach the server/)).toBeVisible();
+    await expect(maren.getByRole('combobox')).toHaveValue('Blessing');
+  } finally {
+    await house.stop();
+  }
+});
+
 test('who only reads sees the plan and nothing to change it with', async ({ browser, house }) => {
   const sefa = await house.signedIn(browser, 'sefa');
   await sefa.getByRole('link', { name: 'Harvest of the Sea' }).click();

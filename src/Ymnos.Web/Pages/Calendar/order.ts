@@ -40,12 +40,10 @@ export function order() {
     },
 
     /** Changes go to the server one after the other, in the order they were made. */
-    async send(handler: string, values: Record<string, string | number>, then: () => void) {
+    async inTurn(change: () => Promise<void>) {
       queue.push(async () => {
         try {
-          this.$refs.order.innerHTML = await piece(`?handler=${handler}`, form(values));
-          this.failed = '';
-          then();
+          await change();
         } catch {
           this.failed = 'That did not reach the server, and nothing was changed. Try again, or load the page anew.';
         }
@@ -54,6 +52,18 @@ export function order() {
       working = true;
       for (let next = queue.shift(); next; next = queue.shift()) await next();
       working = false;
+    },
+
+    async change(handler: string, values: Record<string, string | number>) {
+      this.$refs.order.innerHTML = await piece(`?handler=${handler}`, form(values));
+      this.failed = '';
+    },
+
+    send(handler: string, values: Record<string, string | number>, then: () => void) {
+      void this.inTurn(async () => {
+        await this.change(handler, values);
+        then();
+      });
     },
 
     focusin(event: FocusEvent) {
@@ -70,7 +80,7 @@ export function order() {
       const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
       if (step && event.altKey) {
         event.preventDefault();
-        if (rows[at + step]) void this.send('Move', { line: id, to: at + step }, () => this.focusRow(id));
+        if (rows[at + step]) this.send('Move', { line: id, to: at + step }, () => this.focusRow(id));
       } else if (step) {
         event.preventDefault();
         rows[at + step]?.focus();
@@ -90,7 +100,7 @@ export function order() {
 
     remove(id: string) {
       const at = this.rows().findIndex((row) => row.dataset.line === id);
-      void this.send('Remove', { line: id }, () => {
+      this.send('Remove', { line: id }, () => {
         this.removed = id;
         const next = this.rows()[at] ?? this.rows().at(-1);
         if (next) this.focusRow(next.dataset.line!);
@@ -101,7 +111,7 @@ export function order() {
       const id = this.removed;
       if (!id) return;
       this.removed = '';
-      void this.send('PutBack', { line: id }, () => this.focusRow(id));
+      this.send('PutBack', { line: id }, () => this.focusRow(id));
     },
 
     undoKey(event: KeyboardEvent) {
@@ -135,7 +145,7 @@ export function order() {
       const id = dragged;
       dragged = '';
       const to = this.rows().findIndex((row) => row.dataset.line === id);
-      void this.send('Move', { line: id, to }, () => this.focusRow(id));
+      this.send('Move', { line: id, to }, () => this.focusRow(id));
     },
 
     dragend() {
@@ -147,8 +157,8 @@ export function order() {
       const typed = this.$refs.line.value;
       if (!typed.trim()) return this.close();
       try {
-        const offers = await pieces.fetch(`?handler=Offers&typed=${encodeURIComponent(typed)}`);
-        if (offers === undefined) return;
+        const offers = await pieces.fetch(offersFor(typed));
+        if (offers === undefined || this.$refs.line.value !== typed) return;
         this.$refs.offers.innerHTML = offers;
         this.offered = true;
         this.choose(0);
@@ -158,7 +168,7 @@ export function order() {
     },
 
     options(): HTMLElement[] {
-      return [...this.$refs.offers.querySelectorAll<HTMLElement>('[role=option]')];
+      return optionsIn(this.$refs.offers);
     },
 
     chosen(): number {
@@ -177,36 +187,59 @@ export function order() {
       this.$refs.line.removeAttribute('aria-activedescendant');
     },
 
-    async lineKeys(event: KeyboardEvent) {
+    lineKeys(event: KeyboardEvent) {
       const options = this.options();
       if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
         event.preventDefault();
         if (options.length) this.choose((this.chosen() + (event.key === 'ArrowDown' ? 1 : options.length - 1)) % options.length);
       } else if (event.key === 'Enter') {
         event.preventDefault();
-        // Typed faster than the offers came: wait for those of what stands in the line now.
-        if (this.$refs.line.value !== this.$refs.offers.querySelector<HTMLElement>('[data-typed]')?.dataset.typed) await this.fetchOffers();
-        this.add(this.options()[this.chosen()]);
+        const offered = this.$refs.offers.querySelector<HTMLElement>('[data-typed]')?.dataset.typed;
+        this.add(offered === this.$refs.line.value ? options[this.chosen()] : undefined);
       } else if (event.key === 'Escape') {
         this.close();
       }
     },
 
     pick(event: MouseEvent) {
-      this.add((event.target as Element).closest<HTMLElement>('[role=option]') ?? undefined);
+      const option = (event.target as Element).closest<HTMLElement>('[role=option]');
+      if (option) this.add(option);
     },
 
+    /**
+     * Adds what was chosen, or the first thing that the line can become when it was typed faster than the offers came.
+     * The line is free for the next one at once; what could not be added stands in it again.
+     */
     add(option: HTMLElement | undefined) {
-      if (!option) return;
-      const { kind = '', song = '' } = option.dataset;
-      const before = new Set(this.rows().map((row) => row.dataset.line));
-      void this.send('Add', { kind, song, typed: this.$refs.line.value, after: this.selected }, () => {
-        const added = this.rows().find((row) => !before.has(row.dataset.line));
-        if (added) this.select(added.dataset.line!);
-        this.$refs.line.value = '';
-        this.close();
-        this.$refs.line.focus();
+      const typed = this.$refs.line.value;
+      if (!typed.trim()) return;
+      this.$refs.line.value = '';
+      this.$refs.line.focus();
+      this.close();
+      void this.inTurn(async () => {
+        let added: HTMLElement | undefined;
+        try {
+          const chosen = option ?? optionsIn(parsed(await piece(offersFor(typed))))[0];
+          if (!chosen) return;
+          const { kind = '', song = '' } = chosen.dataset;
+          const before = new Set(this.rows().map((row) => row.dataset.line));
+          await this.change('Add', { kind, song, typed, after: this.selected });
+          added = this.rows().find((row) => !before.has(row.dataset.line));
+          if (added) this.select(added.dataset.line!);
+        } finally {
+          if (!added) this.$refs.line.value = [typed, this.$refs.line.value].filter(Boolean).join(' · ');
+        }
       });
     },
   };
+}
+
+const offersFor = (typed: string) => `?handler=Offers&typed=${encodeURIComponent(typed)}`;
+
+const optionsIn = (offers: ParentNode) => [...offers.querySelectorAll<HTMLElement>('[role=option]')];
+
+function parsed(html: string): DocumentFragment {
+  const template = document.createElement('template');
+  template.innerHTML = html;
+  return template.content;
 }
