@@ -1,13 +1,9 @@
 // The application for a test: started from the build, on a database of its own, with the demo in it.
 import { test as base, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { type ChildProcess, spawn } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { createServer } from 'node:net';
-
-const postgres = process.env.YMNOS_TEST_POSTGRES;
-const app = process.env.YMNOS_TEST_APP;
-if (!postgres || !app) throw new Error('These tests need the application and PostgreSQL; run them with ./test browser.');
+import { app, furnished } from './furnished';
 
 async function freePort(): Promise<number> {
   const server = createServer().listen(0, '127.0.0.1');
@@ -20,11 +16,11 @@ async function freePort(): Promise<number> {
 
 export class House {
   private web: ChildProcess | undefined;
-  private constructor(readonly url: string, private readonly port: number, private readonly database: string) {}
+  private constructor(readonly url: string, private readonly port: number, private readonly connection: string) {}
 
   static async open(): Promise<House> {
     const port = await freePort();
-    const house = new House(`http://127.0.0.1:${port}`, port, `browser${randomUUID().replaceAll('-', '')}`);
+    const house = new House(`http://127.0.0.1:${port}`, port, await furnished());
     await house.start();
     return house;
   }
@@ -35,7 +31,7 @@ export class House {
       stdio: ['ignore', 'inherit', 'inherit'],
       env: {
         ...process.env,
-        ConnectionStrings__Ymnos: `${postgres};Database=${this.database}`,
+        ConnectionStrings__Ymnos: this.connection,
         SignIn__AttemptsPerMinute: '10000',
         ASPNETCORE_ENVIRONMENT: 'Production',
       },

@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './furnished.ts',
   fullyParallel: true,
   workers: 2,
   retries: 0,
