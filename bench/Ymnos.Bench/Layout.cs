@@ -40,7 +40,7 @@ public class Layout
 
     internal static int Run()
     {
-        BenchmarkRunner.Run<Layout>(DefaultConfig.Instance.AddJob(Job.ShortRun.WithToolchain(InProcessEmitToolchain.Instance)));
+        BenchmarkRunner.Run<Layout>(DefaultConfig.Instance.AddJob(Job.Default.WithWarmupCount(12).WithIterationCount(12).WithToolchain(InProcessEmitToolchain.Instance)));
         return 0;
     }
 

@@ -118,7 +118,7 @@ public sealed class SlidesPdf(SlidePainter painter, TypeCase typeCase)
         while (text.Length > 1 && letters.Width(text) * size > width)
             text = text[..^2] + "…";
         var rightToLeft = Direction.IsRightToLeft(text);
-        var runs = letters.Runs(text, rightToLeft).Select(run => run with { Left = run.Left * size, Width = run.Width * size }).ToImmutableArray();
+        var runs = letters.Runs(text, rightToLeft, size, out _);
         painter.PaintText(canvas, new(RowPlace.Heading, text, "", size, x, baseline, letters.Width(text) * size, rightToLeft, runs, Ink.Of(NoteType)));
     }
 }

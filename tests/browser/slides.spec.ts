@@ -46,12 +46,17 @@ test('whatever the style, three hundred slides drawn at random keep every line i
   await maren.locator('.style-desk').waitFor();
   const look = await maren.locator('.style-desk').evaluate((desk) => JSON.parse((desk as HTMLElement).dataset.look!));
   const roll = dice(1911);
-  const drawn: { look: string; face: string; sample: string; place: { x: number; y: number; width: number; height: number } }[] = [];
+  type Place = { x: number; y: number; width: number; height: number };
+  const drawn: { look: string; face: string; sample: string; first: Place; others: Place }[] = [];
   for (let i = 0; i < 300; i++) {
     const made = structuredClone(look);
     const face = ['full', 'lowerThird', 'platform'][roll(3)]!;
     const of = made[face];
-    of.words.place = { x: roll(300), y: 100 + roll(100), width: 900 + roll(700), height: 420 + roll(300) };
+    const whole = { x: roll(300), y: 100 + roll(100), width: 900 + roll(700), height: 420 + roll(300) };
+    const half = { ...whole, height: Math.floor(whole.height / 2) };
+    const under = { ...half, y: half.y + half.height, x: whole.x + roll(60), width: whole.width - 60 };
+    const divided = roll(2) === 0;
+    of.words.place = divided ? half : whole;
     of.words.padding = roll(30);
     of.words.across = ['start', 'centre', 'end'][roll(3)];
     of.words.down = ['top', 'middle', 'bottom'][roll(3)];
@@ -59,7 +64,11 @@ test('whatever the style, three hundred slides drawn at random keep every line i
     for (const more of of.moreWords) Object.assign(more, { size: 40 + roll(50), smallestSize: 24 + roll(16), family: ['sans', 'serif', 'book', 'narrow'][roll(4)] });
     of.languages = ['lineByLine', 'blockByBlock', 'sideBySide'][roll(3)];
     of.mostRows = 1 + roll(8);
-    drawn.push({ look: JSON.stringify(made), face, sample: ['short', 'long', 'two', 'three', 'four', 'passage'][roll(6)]!, place: of.words.place });
+    of.morePlaces = [divided ? { place: under, across: ['start', 'centre', 'end'][roll(3)], down: 'top', padding: roll(20), plate: { colour: '#000000', opacity: 0.5, radius: 8 } } : null, null, null];
+    const sample = ['short', 'long', 'two', 'three', 'four', 'passage'][roll(6)]!;
+    // The words of one language alone have the room of all.
+    const shared = divided && ['two', 'three', 'four'].includes(sample);
+    drawn.push({ look: JSON.stringify(made), face, sample, first: shared ? half : whole, others: shared ? under : whole });
   }
   const left = await maren.evaluate(async (all) => {
     const token = document.querySelector<HTMLMetaElement>('meta[name=ymnos-token]')!.content;
@@ -73,14 +82,21 @@ test('whatever the style, three hundred slides drawn at random keep every line i
       holder.innerHTML = await answer.text();
       if (!holder.querySelector('svg.slide')) out.push(`${one.sample}: ${holder.textContent?.trim()}`);
       await Promise.all([...new Set([...holder.querySelectorAll('tspan')].map((run) => run.getAttribute('font-family')!))].map((face) => document.fonts.load(`20px ${face}`)));
-      const { x, y, width, height } = one.place;
       for (const row of holder.querySelectorAll<SVGTextElement>('text[data-place$=ords]:not([data-place=Chords])')) {
+        const { x, y, width, height } = row.dataset.place === 'Words' ? one.first : one.others;
+        const runs = [...row.querySelectorAll('tspan')].map((run) => {
+          const [begins, length] = [Number(run.getAttribute('x')), run.getComputedTextLength()];
+          return getComputedStyle(run).direction === 'rtl' ? [begins - length, begins] as const : [begins, begins + length] as const;
+        });
+        const [from, to] = [Math.min(...runs.map(([start]) => start)), Math.max(...runs.map(([, end]) => end))];
         const box = row.getBBox();
-        // A browser's box is as high as the typeface may draw; the letters' own height is looked at by the baseline.
+        // A browser's box is as high as the typeface may draw, so the height is looked at by the baseline; across, slanted
+        // and swung letters reach a little beyond what they advance.
         const baseline = Number(row.getAttribute('y'));
         const size = Number(row.getAttribute('font-size'));
-        if (box.x < x - 4 || box.x + box.width > x + width + 4 || baseline - size * 0.7 < y - 2 || baseline + size * 0.2 > y + height + 2)
-          out.push(`${one.sample} ${row.textContent}: ${box.x} ${baseline} ${box.width} in ${x} ${y} ${width} ${height}`);
+        if (from < x - 1 || to > x + width + 1 || box.x < x - size * 0.1 || box.x + box.width > x + width + size * 0.1
+          || baseline - size * 0.7 < y - 2 || baseline + size * 0.2 > y + height + 2)
+          out.push(`${one.sample} ${row.textContent}: ${from} to ${to}, ${baseline} in ${x} ${y} ${width} ${height}`);
       }
     }
     return out;

@@ -67,6 +67,40 @@ test('a style is made by hand: dragged, nudged, undone, judged, saved, and seen 
   await expect(booth.locator('[aria-current=step]')).toContainText('Lift the lantern');
 }));
 
+test('a second language gets a frame of its own, which may not lie over the first', async ({ browser }) => withHouse(async (house) => {
+  const maren = await house.signedIn(browser, 'maren');
+  await maren.goto('/styles');
+  await maren.getByRole('link', { name: 'Two tongues', exact: true }).click();
+  await maren.getByLabel('shown with').selectOption('two languages');
+  const second = maren.locator('[data-place=SecondWords]').first();
+  const baseline = async () => Number(await second.getAttribute('y'));
+  await expect(second).toBeVisible();
+
+  await maren.getByLabel('What is worked on').selectOption('Second words');
+  await maren.getByLabel('in a frame of its own').check();
+  const top = maren.getByRole('spinbutton', { name: 'From top' }).first();
+  const begun = Number(await top.inputValue());
+  await expect.poll(baseline).toBeGreaterThan(begun);
+  await expect(maren.getByRole('button', { name: /^Words:/ })).toHaveAttribute('aria-label', new RegExp(`${begun - 90} high`));
+
+  // Moved up over the first language it is refused; undone, it is right again.
+  await maren.getByRole('button', { name: /^Second words:/ }).focus();
+  await maren.keyboard.press('Shift+ArrowUp');
+  await expect(maren.getByText('The frames of two languages lie over each other.')).toBeVisible();
+  await maren.keyboard.press('Control+z');
+  await expect(top).toHaveValue(String(begun));
+  await expect(maren.getByText('The frames of two languages lie over each other.')).toHaveCount(0);
+
+  // Without it the first frame has its room again.
+  await maren.getByLabel('in a frame of its own').uncheck();
+  await expect(maren.getByRole('button', { name: /^Second words:/ })).toHaveCount(0);
+  await maren.keyboard.press('Control+z');
+  await maren.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(maren.getByText(/^Saved\./)).toBeVisible();
+  await maren.reload();
+  await expect(maren.getByRole('button', { name: /^Second words:/ })).toBeVisible();
+}));
+
 test('two people at one style: the later one is asked', async ({ browser, house }) => {
   const maren = await house.signedIn(browser, 'maren');
   await maren.goto('/styles');

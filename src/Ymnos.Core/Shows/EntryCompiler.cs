@@ -212,7 +212,7 @@ internal sealed class EntryCompiler(IReadOnlyList<Screen> screens, ImmutableArra
             if (_made.TryGetValue(key, out var made))
                 return made;
             List<string> next = !_words.Face.Style.Next.Shown ? [] : at + 1 < _way.Count ? NextLines(at + 1) : [_next];
-            var (rows, plates) = _words.Layout!.Place(slide, LanguagesIn(mark));
+            var (rows, plates) = _words.Layout!.Place(slide);
             return _made[key] = Dressed(_words.Face, _screen, rows, plates, Heading(mark), next, Language, credited ? _credit : []);
         }
 
@@ -232,8 +232,5 @@ internal sealed class EntryCompiler(IReadOnlyList<Screen> screens, ImmutableArra
                 return lines;
             return lines is [var first, .. var rest] ? [$"{mark}  {first}", .. rest] : [$"{mark}"];
         }
-
-        private List<string> LanguagesIn(SectionMark mark) =>
-            [.. _words.Shown.Where(wording => wording.Find(mark)?.SungLines.Any() == true).Select(wording => wording.Language)];
     }
 }

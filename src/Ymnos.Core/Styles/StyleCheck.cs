@@ -18,7 +18,8 @@ public static class StyleCheck
         {
             // What is sent as JSON can leave out anything.
             if (face is not { Backdrop: not null, Words: not null, Reference: not null, Credit: not null, Heading: not null, Next: not null, Clock: not null, CreditTemplate: not null }
-                || face.Layers.IsDefault || face.MoreWords.IsDefault || face.MoreWords.Length != StyleFace.MostLanguages - 1)
+                || face.Layers.IsDefault || face.MoreWords.IsDefault || face.MoreWords.Length != StyleFace.MostLanguages - 1
+                || face.MorePlaces.IsDefault || face.MorePlaces.Length != StyleFace.MostLanguages - 1)
             {
                 problems.Add(new(name, "This is not a whole style."));
                 continue;
@@ -39,8 +40,7 @@ public static class StyleCheck
             Frame("heading", setting.Heading);
             Frame("next", setting.Next);
             Frame("clock", setting.Clock);
-            for (var i = 0; i < setting.MoreWords.Length; i++)
-                Type($"moreWords.{i}", setting.MoreWords[i], setting.Words);
+            MoreWords(setting);
             Known("languages", setting.Languages);
             Known("creditOn", setting.CreditOn);
             if (setting.MostRows is < 1 or > 12)
@@ -73,19 +73,41 @@ public static class StyleCheck
 
         private void Frame(string path, FrameSetting frame)
         {
-            Place($"{path}.place", frame.Place);
-            Known($"{path}.across", frame.Across);
-            Known($"{path}.down", frame.Down);
-            Within($"{path}.padding", frame.Padding, 0, 200, "Padding is from 0 to 200.");
-            if (frame.Plate is { } plate)
-            {
-                Within($"{path}.plate.opacity", plate.Opacity, 0, 1, "How much the plate covers is from 0 to 1.");
-                Within($"{path}.plate.radius", plate.Radius, 0, 300, "A radius is from 0 to 300.");
-            }
-            Type($"{path}.type", frame.Type, frame);
+            Standing(path, frame.Place, frame.Across, frame.Down, frame.Padding, frame.Plate);
+            Type($"{path}.type", frame.Type, frame.Place.Height - (2 * frame.Padding));
         }
 
-        private void Type(string path, TypeSetting type, FrameSetting frame)
+        private void MoreWords(StyleFace setting)
+        {
+            var taken = new List<Frame> { setting.Words.Place };
+            var height = setting.Words.Place.Height - (2 * setting.Words.Padding);
+            for (var i = 0; i < setting.MoreWords.Length; i++)
+            {
+                if (setting.MorePlaces[i] is { } own)
+                {
+                    Standing($"morePlaces.{i}", own.Place, own.Across, own.Down, own.Padding, own.Plate);
+                    if (taken.Exists(own.Place.Overlaps))
+                        Say($"morePlaces.{i}.place", "The frames of two languages lie over each other.");
+                    taken.Add(own.Place);
+                    height = own.Place.Height - (2 * own.Padding);
+                }
+                Type($"moreWords.{i}", setting.MoreWords[i], height);
+            }
+        }
+
+        private void Standing(string path, Frame place, Across across, Down down, double padding, Plate? plate)
+        {
+            Place($"{path}.place", place);
+            Known($"{path}.across", across);
+            Known($"{path}.down", down);
+            Within($"{path}.padding", padding, 0, 200, "Padding is from 0 to 200.");
+            if (plate is null)
+                return;
+            Within($"{path}.plate.opacity", plate.Opacity, 0, 1, "How much the plate covers is from 0 to 1.");
+            Within($"{path}.plate.radius", plate.Radius, 0, 300, "A radius is from 0 to 300.");
+        }
+
+        private void Type(string path, TypeSetting type, double height)
         {
             if (type is null)
             {
@@ -109,7 +131,7 @@ public static class StyleCheck
                 Within($"{path}.shadow.blur", shadow.Blur, 0, 0.5, "A shadow's blur is from 0 to 0.5.");
                 Within($"{path}.shadow.opacity", shadow.Opacity, 0, 1, "How much the shadow covers is from 0 to 1.");
             }
-            if (type.SmallestSize * Math.Max(type.LineSpacing, Lettering.TallestRow) > frame.Place.Height - (2 * frame.Padding) + 0.01)
+            if (type.SmallestSize * Math.Max(type.LineSpacing, Lettering.TallestRow) > height + 0.01)
                 Say($"{path}.smallestSize", "Not one row of the smallest size fits into its frame.");
         }
 

@@ -24,6 +24,10 @@ public sealed class Lettering
 
     private const int MostWordsKept = 50_000;
 
+    // Of the new words of a line, shaped at once.
+    private const int MostTogether = 32;
+    private const int LongestTogether = 256;
+
     private readonly TypeCase _case;
     private readonly ImmutableArray<string> _chain;
     private readonly ConcurrentDictionary<string, Measured> _words = new(concurrencyLevel: 32, capacity: 4096, StringComparer.Ordinal);
@@ -63,22 +67,18 @@ public sealed class Lettering
     /// </summary>
     public double Width(ReadOnlySpan<char> text) => Measure(text).Width;
 
-    /// <summary>The text as stretches of one face and direction, from left to right; their places in ems.</summary>
+    /// <summary>The text as stretches of one face and direction, from left to right.</summary>
     /// <param name="text">One row.</param>
     /// <param name="rightToLeft">Direction of the row.</param>
-    public ImmutableArray<TextRun> Runs(string text, bool rightToLeft) => Runs(text, rightToLeft, out _);
-
-    /// <inheritdoc cref="Runs(string, bool)"/>
-    /// <param name="text">One row.</param>
-    /// <param name="rightToLeft">Direction of the row.</param>
+    /// <param name="size">What their places are counted in: 1 for ems; to a hundredth.</param>
     /// <param name="width">Of all of it, in ems.</param>
-    public ImmutableArray<TextRun> Runs(string text, bool rightToLeft, out double width)
+    public ImmutableArray<TextRun> Runs(string text, bool rightToLeft, double size, out double width)
     {
         (width, var plain) = Measure(text);
         if (text.Length == 0)
             return [];
         if (plain && !rightToLeft)
-            return [new(text, Leading.Name, 0, width, false)];
+            return [new(text, Leading.Name, 0, At(width), false)];
         var runs = ImmutableArray.CreateBuilder<TextRun>();
         var at = 0.0;
         foreach (var (from, to, isRightToLeft) in Direction.Stretches(text, rightToLeft))
@@ -89,11 +89,13 @@ public sealed class Lettering
                 parts.Reverse();
             foreach (var part in parts)
             {
-                runs.Add(new(part.Text, part.Face, at, part.Width, isRightToLeft));
+                runs.Add(new(part.Text, part.Face, At(at), At(part.Width), isRightToLeft));
                 at += part.Width;
             }
         }
         return runs.ToImmutable();
+
+        double At(double ems) => Math.Round(ems * size, 2);
     }
 
     /// <summary>The characters that no face of the case can draw.</summary>
@@ -106,7 +108,7 @@ public sealed class Lettering
 
     private Measured Measure(ReadOnlySpan<char> text)
     {
-        var (width, plain) = (0.0, true);
+        var (width, plain, together) = (0.0, true, false);
         var words = _words.GetAlternateLookup<ReadOnlySpan<char>>();
         foreach (var range in text.Split(' '))
         {
@@ -117,20 +119,66 @@ public sealed class Lettering
                 continue;
             if (!words.TryGetValue(word, out var known))
             {
-                // Counted here: the dictionary would lock all of itself to count.
-                if (Interlocked.Increment(ref _kept) > MostWordsKept)
+                if (!together)
+                    LearnTogether(text, words);
+                together = true;
+                if (!words.TryGetValue(word, out known))
                 {
-                    _words.Clear();
-                    _kept = 0;
+                    var whole = word.ToString();
+                    known = MeasureWord(whole);
+                    Keep(whole, known);
                 }
-                var whole = word.ToString();
-                known = MeasureWord(whole);
-                _words.TryAdd(whole, known);
             }
             width += known.Width;
             plain &= known.Plain;
         }
         return new(width, plain);
+    }
+
+    private void Keep(string word, Measured measured)
+    {
+        // Counted here: the dictionary would lock all of itself to count.
+        if (Interlocked.Increment(ref _kept) > MostWordsKept)
+        {
+            _words.Clear();
+            _kept = 0;
+        }
+        _words.TryAdd(word, measured);
+    }
+
+    /// <summary>Shapes the new Latin words of a line at once.</summary>
+    private void LearnTogether(ReadOnlySpan<char> line, ConcurrentDictionary<string, Measured>.AlternateLookup<ReadOnlySpan<char>> known)
+    {
+        Span<Range> fresh = stackalloc Range[MostTogether];
+        Span<char> joined = stackalloc char[LongestTogether];
+        var (count, length) = (0, 0);
+        foreach (var range in line.Split(' '))
+        {
+            var word = line[range];
+            if (word.IsEmpty || known.ContainsKey(word) || !IsPlainLatin(word))
+                continue;
+            if (count == MostTogether || length + 1 + word.Length > LongestTogether)
+                break;
+            if (count > 0)
+                joined[length++] = '\n';
+            word.CopyTo(joined[length..]);
+            length += word.Length;
+            fresh[count++] = range;
+        }
+        if (count == 0)
+            return;
+        Span<double> widths = stackalloc double[MostTogether];
+        Leading.Shape(joined[..length], widths);
+        for (var i = 0; i < count; i++)
+            Keep(line[fresh[i]].ToString(), new(widths[i], true));
+    }
+
+    private bool IsPlainLatin(ReadOnlySpan<char> word)
+    {
+        foreach (var sign in word)
+            if (!((sign is > ' ' and < '\u0250' and not '\u00AD' and not (>= '\u007F' and <= '\u00A0')) || sign is '’' or '‘' or '“' or '”' or '…' or '–' or '—') || !Leading.Has(new Rune(sign)))
+                return false;
+        return true;
     }
 
     private Measured MeasureWord(string word) => IsPlain(word)

@@ -24,19 +24,20 @@ internal static class LineBreaks
 
     public static List<LinePiece> Pieces(string line, string language, Lettering letters)
     {
-        var pieces = new List<LinePiece>();
         if (BreaksAtSpacesOnly(line))
         {
+            var words = new List<LinePiece>(line.AsSpan().Count(' ') + 1);
             var from = 0;
             foreach (var range in line.AsSpan().Split(' '))
             {
                 var (start, end) = (range.Start.Value, range.End.Value);
                 if (end > start)
-                    pieces.Add(new(start, end, letters.Width(line.AsSpan(start..end)), pieces.Count > 0 ? letters.Space * (start - from) : 0));
+                    words.Add(new(start, end, letters.Width(line.AsSpan(start..end)), words.Count > 0 ? letters.Space * (start - from) : 0));
                 from = end;
             }
-            return pieces;
+            return words;
         }
+        var pieces = new List<LinePiece>();
         var breaks = BreaksOf(line, language);
         var (begin, endBefore) = (0, 0);
         foreach (var next in breaks)

@@ -128,7 +128,7 @@ public sealed class ScreenFace
     {
         var letters = Case.Of(type, language);
         var rightToLeft = Direction.IsRightToLeft(text);
-        var runs = Scaled(letters.Runs(text, rightToLeft, out var ems), size);
+        var runs = letters.Runs(text, rightToLeft, size, out var ems);
         var width = Math.Min(ems * size, frame.Width);
         var left = (across, rightToLeft) switch
         {
@@ -193,9 +193,4 @@ public sealed class ScreenFace
         _inks = _inks.Add((type, made));
         return made;
     }
-
-    private static ImmutableArray<TextRun> Scaled(ImmutableArray<TextRun> runs, double size) =>
-        runs is [var only]
-            ? [only with { Left = Math.Round(only.Left * size, 2), Width = Math.Round(only.Width * size, 2) }]
-            : [.. runs.Select(run => run with { Left = Math.Round(run.Left * size, 2), Width = Math.Round(run.Width * size, 2) })];
 }

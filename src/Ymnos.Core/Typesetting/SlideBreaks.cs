@@ -33,6 +33,9 @@ public static class SlideBreaks
     {
         if (pieces.Count == 0)
             return [];
+        // One slide, however empty, costs less than any two.
+        if (pieces.Count == 1 || fullness(0, pieces.Count) <= 1)
+            return [pieces.Count];
         var lines = pieces[^1].Line - pieces[0].Line + 1;
         var cost = new double[pieces.Count + 1];
         var begin = new int[pieces.Count + 1];

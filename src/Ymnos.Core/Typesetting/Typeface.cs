@@ -83,16 +83,46 @@ public sealed class Typeface : IDisposable
     /// <summary>Shapes a text afresh and adds up its advances, in ems.</summary>
     public double Shape(ReadOnlySpan<char> text)
     {
+        long advance = 0;
+        foreach (var position in Shaped(text).GetGlyphPositionSpan())
+            advance += position.XAdvance;
+        return (double)advance / _unitsPerEm;
+    }
+
+    /// <summary>
+    /// Shapes several words of one script written from left to right at once, each as if it stood alone: that takes a third
+    /// less time than one by one.
+    /// </summary>
+    /// <param name="words">The words, each in a line of its own (U+000A between them).</param>
+    /// <param name="advances">Receives the advances of each word, in ems.</param>
+    internal void Shape(ReadOnlySpan<char> words, Span<double> advances)
+    {
+        var buffer = Shaped(words);
+        var glyphs = buffer.GetGlyphInfoSpan();
+        var positions = buffer.GetGlyphPositionSpan();
+        var (word, advance) = (0, 0L);
+        for (var i = 0; i < glyphs.Length; i++)
+        {
+            if (words[(int)glyphs[i].Cluster] != '\n')
+            {
+                advance += positions[i].XAdvance;
+                continue;
+            }
+            advances[word++] = (double)advance / _unitsPerEm;
+            advance = 0;
+        }
+        advances[word] = (double)advance / _unitsPerEm;
+    }
+
+    private Buffer Shaped(ReadOnlySpan<char> text)
+    {
         // One buffer for a thread: making one costs more than shaping a word.
         var buffer = _shaping ??= new Buffer();
         buffer.ClearContents();
         buffer.AddUtf16(text);
         buffer.GuessSegmentProperties();
         _font.Shape(buffer);
-        long advance = 0;
-        foreach (var position in buffer.GetGlyphPositionSpan())
-            advance += position.XAdvance;
-        return (double)advance / _unitsPerEm;
+        return buffer;
     }
 
     /// <summary>Whether the font can draw the character.</summary>

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.InteropServices;
 using Ymnos.Core.Songs;
 using Ymnos.Core.Styles;
 
@@ -24,8 +25,19 @@ public sealed partial class WordsLayout
 
         public List<LinePiece> Pieces => _pieces ??= LineBreaks.Pieces(text, language, letters);
 
+        /// <summary>Whether something that no row may part is wider than any row.</summary>
+        public bool HasPieceOver(double measure)
+        {
+            if (Width <= measure)
+                return false;
+            foreach (ref readonly var piece in CollectionsMarshal.AsSpan(Pieces))
+                if (piece.Width > measure)
+                    return true;
+            return false;
+        }
+
         public int RowsAt(double measure) => text.Length == 0 ? 0 : Width <= measure ? 1
-            : Pieces.Exists(piece => piece.Width > measure) ? int.MaxValue : BalancedLines.RowsAt(Pieces, measure);
+            : HasPieceOver(measure) ? int.MaxValue : BalancedLines.RowsAt(Pieces, measure);
 
         public ImmutableArray<LayoutRow> Wrap(double measure, out ImmutableArray<WrappedRow> rows)
         {
@@ -72,12 +84,14 @@ public sealed partial class WordsLayout
         public List<Section> Source { get; }
 
         /// <summary>Indexes of sung lines before which somebody has set a break.</summary>
-        public HashSet<int> Breaks { get; } = [];
+        public IReadOnlySet<int> Breaks { get; } = ImmutableHashSet<int>.Empty;
 
-        private static HashSet<int> BreaksOf(Section shown, Section? first)
+        private static IReadOnlySet<int> BreaksOf(Section shown, Section? first)
         {
-            var breaks = new HashSet<int>();
             var section = shown.Breaks.IsEmpty && first is not null ? first : shown;
+            if (section.Breaks.IsEmpty)
+                return ImmutableHashSet<int>.Empty;
+            var breaks = new HashSet<int>();
             for (var (i, sung) = (0, 0); i < section.Lines.Length; i++)
             {
                 if (section.Breaks.Contains(i) && sung > 0)

@@ -7,64 +7,87 @@ namespace Ymnos.Core.Typesetting;
 /// <content>Puts rows into their places.</content>
 public sealed partial class WordsLayout
 {
-    /// <summary>The rows of a slide in their places, and the plate behind them.</summary>
-    public (ImmutableArray<TextRow> Rows, ImmutableArray<PlacedPlate> Plates) Place(WordsSlide slide, IReadOnlyList<string> languages) =>
-        Place(slide.Pieces, languages, _setting, _frame);
-
-    private (ImmutableArray<TextRow>, ImmutableArray<PlacedPlate>) Place(ImmutableArray<LayoutPiece> pieces, IReadOnlyList<string> languages, FrameSetting setting, Frame frame)
+    /// <summary>The rows of a slide in their places, and the plates behind them.</summary>
+    public (ImmutableArray<TextRow> Rows, ImmutableArray<PlacedPlate> Plates) Place(WordsSlide slide)
     {
-        var rows = ImmutableArray.CreateBuilder<TextRow>();
-        var ranks = pieces[0].Rows.Length;
-        var measure = MeasuresAt(Scale, [.. languages]);
-        double top, bottom;
-        if (_face.Style.Languages == LanguageOrder.SideBySide && ranks > 1)
+        var (pieces, languages) = (slide.Pieces, slide.Languages);
+        var measures = MeasuresAt(Scale, languages);
+        var rows = ImmutableArray.CreateBuilder<TextRow>(CountOf(pieces));
+        ImmutableArray<PlacedPlate> plates = [];
+        foreach (var room in RoomsOf(languages.Length))
         {
-            var heights = Enumerable.Range(0, ranks).Select(rank => pieces.Sum(piece => measure.Height(rank, piece.Rows[rank]))).ToList();
-            (top, bottom) = (double.MaxValue, double.MinValue);
-            for (var rank = 0; rank < ranks; rank++)
-            {
-                var at = ScreenFace.TopOf(setting.Down, frame, heights[rank]);
-                (top, bottom) = (Math.Min(top, at), Math.Max(bottom, at + heights[rank]));
-                foreach (var row in pieces.SelectMany(piece => piece.Rows[rank]))
-                    at = PlaceRow(rows, row, rank, Column(frame, rank, ranks, languages), at);
-            }
+            var before = rows.Count;
+            var (top, bottom) = room.Ranks > 1 && _face.Style.Languages == LanguageOrder.SideBySide ? PlaceColumns(room) : PlaceUnderEachOther(room);
+            if (room.Setting.Plate is not null)
+                plates = [.. plates, .. _face.PlateBehind(room.Setting, [.. rows.Skip(before)], top, bottom)];
         }
-        else
+        return (rows.DrainToImmutable(), plates);
+
+        (double Top, double Bottom) PlaceColumns(Room room)
         {
-            var height = Fullness(pieces.Length, rank => Enumerable.Range(0, pieces.Length).Select(i => measure.Height(rank, pieces[i].Rows[rank])), ranks, measure.Sizes[0]);
-            var at = top = ScreenFace.TopOf(setting.Down, frame, height);
-            bottom = top + height;
-            if (_face.Style.Languages == LanguageOrder.BlockByBlock && ranks > 1)
+            var (top, bottom) = (double.MaxValue, double.MinValue);
+            for (var rank = room.From; rank < room.To; rank++)
             {
-                for (var rank = 0; rank < ranks; rank++)
+                var height = HeightAt(rank);
+                var at = ScreenFace.TopOf(room.Setting.Down, room.Frame, height);
+                (top, bottom) = (Math.Min(top, at), Math.Max(bottom, at + height));
+                var column = Column(room, rank, languages);
+                foreach (var piece in pieces)
+                    foreach (var row in piece.Rows[rank])
+                        at = PlaceRow(row, rank, room, column, at);
+            }
+            return (top, bottom);
+        }
+
+        (double Top, double Bottom) PlaceUnderEachOther(Room room)
+        {
+            var filling = new Filling();
+            for (var rank = room.From; rank < room.To; rank++)
+                filling.Add(HeightAt(rank));
+            var height = filling.Height(_face.Style.Languages, pieces.Length, measures.Sizes[0]);
+            var top = ScreenFace.TopOf(room.Setting.Down, room.Frame, height);
+            var at = top;
+            if (_face.Style.Languages == LanguageOrder.BlockByBlock || room.Ranks == 1)
+            {
+                for (var rank = room.From; rank < room.To; rank++)
                 {
-                    foreach (var row in pieces.SelectMany(piece => piece.Rows[rank]))
-                        at = PlaceRow(rows, row, rank, frame, at);
-                    at += BlockGap * measure.Sizes[0];
+                    var begun = at;
+                    foreach (var piece in pieces)
+                        foreach (var row in piece.Rows[rank])
+                            at = PlaceRow(row, rank, room, room.Frame, at);
+                    at += at > begun ? BlockGap * measures.Sizes[0] : 0;
                 }
             }
             else
             {
                 foreach (var piece in pieces)
                 {
-                    for (var rank = 0; rank < ranks; rank++)
+                    for (var rank = room.From; rank < room.To; rank++)
                         foreach (var row in piece.Rows[rank])
-                            at = PlaceRow(rows, row, rank, frame, at);
-                    at += ranks > 1 ? LineGap * measure.Sizes[0] : 0;
+                            at = PlaceRow(row, rank, room, room.Frame, at);
+                    at += filling.IsShared ? LineGap * measures.Sizes[0] : 0;
                 }
             }
+            return (top, top + height);
         }
-        var placed = rows.ToImmutable();
-        return (placed, _face.PlateBehind(setting, placed, top, bottom));
 
-        double PlaceRow(ImmutableArray<TextRow>.Builder into, LayoutRow row, int rank, Frame column, double at)
+        double HeightAt(int rank)
         {
-            var (type, language, size) = (_face.Style.TypeOf(rank), languages[rank], measure.Sizes[rank]);
-            var height = measure.RowHeights[rank];
+            var height = 0.0;
+            foreach (var piece in pieces)
+                height += measures.Height(rank, piece.Rows[rank]);
+            return height;
+        }
+
+        double PlaceRow(LayoutRow row, int rank, Room room, Frame column, double at)
+        {
+            var (type, language, size) = (_face.Style.TypeOf(rank), languages[rank], measures.Sizes[rank]);
+            var height = measures.RowHeights[rank];
             var chordHeight = row.Chords.IsEmpty ? 0 : ChordSize * size * 1.15;
-            var words = _face.Row((RowPlace)rank, row.Text, language, type, size, column, setting.Across, at + chordHeight, height);
-            into.AddRange(ChordsAbove(row, words, type, language, size, at, chordHeight, column));
-            into.Add(words);
+            var words = _face.Row((RowPlace)rank, row.Text, language, type, size, column, room.Setting.Across, at + chordHeight, height);
+            if (!row.Chords.IsEmpty)
+                rows.AddRange(ChordsAbove(row, words, type, language, size, at, chordHeight, column));
+            rows.Add(words);
             return at + chordHeight + height;
         }
     }
@@ -86,20 +109,19 @@ public sealed partial class WordsLayout
         }
     }
 
-    /// <summary>The height that rows take when languages stand under each other.</summary>
-    private double Fullness(int pieces, Func<int, IEnumerable<double>> heights, int ranks, double firstSize)
+    private static int CountOf(ImmutableArray<LayoutPiece> pieces)
     {
-        var rows = Enumerable.Range(0, ranks).Sum(rank => heights(rank).Sum());
-        return ranks == 1 ? rows
-            : rows + (_face.Style.Languages == LanguageOrder.BlockByBlock ? BlockGap * firstSize * (ranks - 1) : LineGap * firstSize * (pieces - 1));
+        var count = 0;
+        foreach (var piece in pieces)
+            foreach (var language in piece.Rows)
+                count += language.Length;
+        return count;
     }
 
     /// <summary>Columns stand in reading order of the first language.</summary>
-    private Frame Column(Frame frame, int rank, int ranks, IReadOnlyList<string> languages)
+    private Frame Column(Room room, int rank, string[] languages)
     {
-        var gap = ColumnGapOf(frame);
-        var width = (frame.Width - (gap * (ranks - 1))) / ranks;
-        var at = WordingLanguage.IsRightToLeft(languages[0]) ? ranks - 1 - rank : rank;
-        return new(frame.X + (at * (width + gap)), frame.Y, width, frame.Height);
+        var at = WordingLanguage.IsRightToLeft(languages[room.From]) ? room.To - 1 - rank : rank - room.From;
+        return room.Frame with { X = room.Frame.X + (at * (room.Width + ColumnGapOf(room.Frame))), Width = room.Width };
     }
 }

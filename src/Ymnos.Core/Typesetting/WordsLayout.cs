@@ -28,9 +28,12 @@ public sealed record LayoutFinding(string Message);
 /// <summary>One slide of a section as the layout found it; <see cref="WordsLayout"/> puts it into its place.</summary>
 public sealed class WordsSlide
 {
-    internal WordsSlide(ImmutableArray<LayoutPiece> pieces) => Pieces = pieces;
+    internal WordsSlide(ImmutableArray<LayoutPiece> pieces, string[] languages) => (Pieces, Languages) = (pieces, languages);
 
     internal ImmutableArray<LayoutPiece> Pieces { get; }
+
+    /// <summary>The languages that have the section, the most important first.</summary>
+    internal string[] Languages { get; }
 
     /// <summary>Where its words begin.</summary>
     public WordsPosition From => new(Pieces[0].Line, Pieces[0].Part);
@@ -54,8 +57,9 @@ internal sealed record LayoutRow(string Text, ImmutableArray<PlacedChord> Chords
 internal sealed record LayoutPiece(int Line, double Part, ImmutableArray<ImmutableArray<LayoutRow>> Rows);
 
 /// <summary>
-/// The words of a song or passage on one screen, in one to four languages, in one size. The words frame is divided between
-/// the languages by the style's rule; nothing can overlap, because every row gets a height of its own in the frame.
+/// The words of a song or passage on one screen, in one to four languages, in one size. A frame is divided between the
+/// languages that share it by the style's rule; nothing can overlap, because every row gets a height of its own in its
+/// frame, and frames of words lie beside each other.
 /// </summary>
 public sealed partial class WordsLayout
 {
@@ -69,12 +73,11 @@ public sealed partial class WordsLayout
     private const double ChordSize = 0.56;
 
     private readonly ScreenFace _face;
-    private readonly FrameSetting _setting;
-    private readonly Frame _frame;
+    private readonly Room[]?[] _rooms = new Room[]?[StyleFace.MostLanguages + 1];
     private readonly Dictionary<SectionMark, ImmutableArray<WordsSlide>> _slides = [];
     private readonly List<LayoutFinding> _findings = [];
 
-    private WordsLayout(ScreenFace face) => (_face, _setting, _frame) = (face, face.Style.Words, face.Inner(face.Style.Words));
+    private WordsLayout(ScreenFace face) => _face = face;
 
     /// <summary>What the style's sizes are multiplied by, for the whole song; from that of the smallest size to 1.</summary>
     public double Scale { get; private set; } = 1;
@@ -90,7 +93,7 @@ public sealed partial class WordsLayout
 
     /// <summary>Whether a line cannot stand whole in a style even when its letters come down as far as is worth it.</summary>
     public static bool IsTooLong(string line, string language, ScreenFace face) =>
-        face.Case.Of(face.Style.Words.Type, language).Width(line) * face.Style.Words.Type.Size * face.LetterScale * SizeWorthAWholeLine > face.Inner(face.Style.Words).Width;
+        face.Case.Of(face.Style.Words.Type, language).Width(line) * face.Style.Words.Type.Size * face.LetterScale * SizeWorthAWholeLine > face.Inner(face.Style.FramesFor(1)[0].Setting).Width;
 
     /// <summary>
     /// Sets the words. The size is the largest, from the style's size down, at which no line wraps, if that is at least
@@ -111,11 +114,27 @@ public sealed partial class WordsLayout
         return layout;
     }
 
-    private double ColumnGapOf(Frame frame) => Math.Min(ColumnGap * _setting.Type.Size * _face.LetterScale, frame.Width / 12);
+    /// <summary>A frame of words on this screen.</summary>
+    /// <param name="Setting">The style's frame.</param>
+    /// <param name="Frame">What rows stand in.</param>
+    /// <param name="From">Rank of the first language in it.</param>
+    /// <param name="To">Behind the rank of the last one.</param>
+    /// <param name="Width">Widest row.</param>
+    private sealed record Room(FrameSetting Setting, Frame Frame, int From, int To, double Width)
+    {
+        public int Ranks => To - From;
 
-    private double WidthOf(int ranks) => _face.Style.Languages == LanguageOrder.SideBySide && ranks > 1
-        ? (_frame.Width - (ColumnGapOf(_frame) * (ranks - 1))) / ranks
-        : _frame.Width;
+        /// <summary>The height that rows can take up, with room for what rounding does.</summary>
+        public double Height => Frame.Height + 0.01;
+    }
+
+    private Room[] RoomsOf(int ranks) => _rooms[ranks] ??= [.. _face.Style.FramesFor(ranks).Select(shared =>
+    {
+        var (frame, columns) = (_face.Inner(shared.Setting), _face.Style.Languages == LanguageOrder.SideBySide ? shared.To - shared.From : 1);
+        return new Room(shared.Setting, frame, shared.From, shared.To, (frame.Width - (ColumnGapOf(frame) * (columns - 1))) / columns);
+    })];
+
+    private double ColumnGapOf(Frame frame) => Math.Min(ColumnGap * _face.Style.Words.Type.Size * _face.LetterScale, frame.Width / 12);
 
     private double SizeAt(double scale, int rank)
     {
@@ -150,18 +169,19 @@ public sealed partial class WordsLayout
 
     private double ChooseScale(List<LaidSection> sections)
     {
-        var words = _setting.Type;
+        var words = _face.Style.Words.Type;
         var least = words.SmallestSize / words.Size;
         // The style's own size first: text never goes up, and is never smaller than it need be.
         var whole = 1.0;
         foreach (var section in sections)
-            for (var rank = 0; rank < section.ByRank.Length; rank++)
-            {
-                var (width, full) = (WidthOf(section.ByRank.Length), _face.Style.TypeOf(rank).Size * _face.LetterScale);
-                foreach (var line in section.ByRank[rank])
-                    if (line.Width > 0)
-                        whole = Math.Min(whole, width / (line.Width * full));
-            }
+            foreach (var room in RoomsOf(section.ByRank.Length))
+                for (var rank = room.From; rank < room.To; rank++)
+                {
+                    var full = _face.Style.TypeOf(rank).Size * _face.LetterScale;
+                    foreach (var line in section.ByRank[rank])
+                        if (line.Width > 0)
+                            whole = Math.Min(whole, room.Width / (line.Width * full));
+                }
         var worth = Math.Max(least, SizeWorthAWholeLine);
         if ((Largest(worth, Math.Min(1, whole), 1) ?? Largest(worth, 1, 2)) is { } large)
             return large;
@@ -195,29 +215,55 @@ public sealed partial class WordsLayout
     /// <summary>Whether at this scale no line of the section takes more rows than given, and each has a slide that holds it.</summary>
     private bool FitsAt(LaidSection section, double scale, int most)
     {
-        var ranks = section.ByRank.Length;
-        var (measures, width) = (MeasuresAt(scale, section.Languages), WidthOf(ranks));
-        for (var line = 0; line < section.Lines; line++)
-        {
-            var (stacked, highest) = (0.0, 0.0);
-            for (var rank = 0; rank < ranks; rank++)
+        var measures = MeasuresAt(scale, section.Languages);
+        foreach (var room in RoomsOf(section.ByRank.Length))
+            for (var line = 0; line < section.Lines; line++)
             {
-                if (line >= section.ByRank[rank].Length)
-                    continue;
-                var words = section.ByRank[rank][line];
-                var rows = words.RowsAt(width / measures.Sizes[rank]);
-                if (rows > most)
+                var filling = new Filling();
+                for (var rank = room.From; rank < room.To; rank++)
+                {
+                    if (line >= section.ByRank[rank].Length)
+                        continue;
+                    var words = section.ByRank[rank][line];
+                    var rows = words.RowsAt(room.Width / measures.Sizes[rank]);
+                    if (rows > most)
+                        return false;
+                    filling.Add(rows * (measures.RowHeights[rank] + (words.Chords.IsEmpty ? 0 : ChordSize * measures.Sizes[rank] * 1.15)));
+                }
+                if (filling.Height(_face.Style.Languages, 1, measures.Sizes[0]) > room.Height)
                     return false;
-                var height = rows * (measures.RowHeights[rank] + (words.Chords.IsEmpty ? 0 : ChordSize * measures.Sizes[rank] * 1.15));
-                stacked += height;
-                highest = Math.Max(highest, height);
             }
-            var takes = _face.Style.Languages == LanguageOrder.SideBySide ? highest
-                : stacked + (_face.Style.Languages == LanguageOrder.BlockByBlock ? BlockGap * measures.Sizes[0] * (ranks - 1) : 0);
-            if (takes > _frame.Height + 0.01)
-                return false;
-        }
         return true;
+    }
+
+    /// <summary>Adds up the heights of the languages in a frame.</summary>
+    private struct Filling
+    {
+        private double _stacked;
+        private double _highest;
+        private int _languages;
+
+        public void Add(double height)
+        {
+            if (height < 0.001)
+                return;
+            _stacked += height;
+            _highest = Math.Max(_highest, height);
+            _languages++;
+        }
+
+        /// <summary>Whether more than one language has words in it.</summary>
+        public readonly bool IsShared => _languages > 1;
+
+        /// <param name="order">How the languages share the frame.</param>
+        /// <param name="lines">How many lines they show.</param>
+        /// <param name="firstSize">What gaps are counted in.</param>
+        public readonly double Height(LanguageOrder order, int lines, double firstSize) => !IsShared ? _stacked : order switch
+        {
+            LanguageOrder.SideBySide => _highest,
+            LanguageOrder.BlockByBlock => _stacked + (BlockGap * firstSize * (_languages - 1)),
+            _ => _stacked + (LineGap * firstSize * (lines - 1)),
+        };
     }
 
     private ImmutableArray<WordsSlide> Break(LaidSection section)
@@ -240,100 +286,91 @@ public sealed partial class WordsLayout
                 return;
             var pieces = held.ConvertAll(piece => new BreakPiece(piece.Line, piece.Rows[0].Length,
                 piece.Line >= section.ByRank[0].Length || SlideBreaks.EndsSentence(section.ByRank[0][piece.Line].Text)));
-            var heights = section.Languages.Select((_, rank) => Sums(held.Select(piece => measures.Height(rank, piece.Rows[rank])))).ToArray();
-            var rows = Sums(held.Select(piece => (double)piece.Rows[0].Length));
+            var heights = new double[section.Languages.Length][];
+            for (var rank = 0; rank < heights.Length; rank++)
+                heights[rank] = Sums(held, piece => measures.Height(rank, piece.Rows[rank]));
+            var rows = Sums(held, piece => piece.Rows[0].Length);
             var at = 0;
-            foreach (var count in SlideBreaks.Divide(pieces, (from, to) => Math.Max(
-                (rows[to] - rows[from]) / _face.Style.MostRows,
-                HeightOf(heights, from, to, measures.Sizes[0]) / (_frame.Height + 0.01))))
+            foreach (var count in SlideBreaks.Divide(pieces, (from, to) => Math.Max((rows[to] - rows[from]) / _face.Style.MostRows, Fullness(heights, from, to, measures))))
             {
-                slides.Add(new([.. held.GetRange(at, count)]));
+                slides.Add(new([.. CollectionsMarshal.AsSpan(held).Slice(at, count)], section.Languages));
                 at += count;
             }
             held.Clear();
         }
     }
 
-    private static double[] Sums(IEnumerable<double> values)
+    private static double[] Sums(List<LayoutPiece> pieces, Func<LayoutPiece, double> of)
     {
-        var sums = new List<double> { 0 };
-        foreach (var value in values)
-            sums.Add(sums[^1] + value);
-        return [.. sums];
+        var sums = new double[pieces.Count + 1];
+        for (var i = 0; i < pieces.Count; i++)
+            sums[i + 1] = sums[i] + of(pieces[i]);
+        return sums;
     }
 
-    private double HeightOf(double[][] heights, int from, int to, double firstSize)
+    /// <summary>How full the fullest frame is with some pieces: over 1 they do not fit.</summary>
+    private double Fullness(double[][] heights, int from, int to, Measures measures)
     {
-        var (sum, highest) = (0.0, 0.0);
-        foreach (var rank in heights)
+        var fullest = 0.0;
+        foreach (var room in RoomsOf(heights.Length))
         {
-            var height = rank[to] - rank[from];
-            sum += height;
-            highest = Math.Max(highest, height);
+            var filling = new Filling();
+            for (var rank = room.From; rank < room.To; rank++)
+                filling.Add(heights[rank][to] - heights[rank][from]);
+            fullest = Math.Max(fullest, filling.Height(_face.Style.Languages, to - from, measures.Sizes[0]) / room.Height);
         }
-        return heights.Length == 1 ? sum : _face.Style.Languages switch
-        {
-            LanguageOrder.SideBySide => highest,
-            LanguageOrder.BlockByBlock => sum + (BlockGap * firstSize * (heights.Length - 1)),
-            _ => sum + (LineGap * firstSize * (to - from - 1)),
-        };
+        return fullest;
     }
 
-    /// <summary>The height that one piece takes on a slide of its own.</summary>
-    private double HeightOf(ImmutableArray<LayoutRow>[] rows, Measures measures)
+    /// <summary>Whether one piece fits on a slide of its own.</summary>
+    private bool Fits(ReadOnlySpan<ImmutableArray<LayoutRow>> rows, Measures measures)
     {
-        var (sum, highest) = (0.0, 0.0);
-        for (var rank = 0; rank < rows.Length; rank++)
+        foreach (var room in RoomsOf(rows.Length))
         {
-            var height = measures.Height(rank, rows[rank]);
-            sum += height;
-            highest = Math.Max(highest, height);
+            var filling = new Filling();
+            for (var rank = room.From; rank < room.To; rank++)
+                filling.Add(measures.Height(rank, rows[rank]));
+            if (filling.Height(_face.Style.Languages, 1, measures.Sizes[0]) > room.Height)
+                return false;
         }
-        return rows.Length == 1 ? sum : _face.Style.Languages switch
-        {
-            LanguageOrder.SideBySide => highest,
-            LanguageOrder.BlockByBlock => sum + (BlockGap * measures.Sizes[0] * (rows.Length - 1)),
-            _ => sum,
-        };
+        return true;
     }
 
     /// <summary>The line in all its languages: whole where a slide holds it, else in the fewest parts that each fit on one.</summary>
     private IEnumerable<LayoutPiece> PiecesOf(LaidSection section, int line, Measures measures)
     {
         var ranks = section.ByRank.Length;
-        var width = WidthOf(ranks);
         var rows = new ImmutableArray<LayoutRow>[ranks];
         ImmutableArray<WrappedRow> first = [];
-        for (var rank = 0; rank < ranks; rank++)
-        {
-            rows[rank] = [];
-            if (line >= section.ByRank[rank].Length)
-                continue;
-            var words = section.ByRank[rank][line];
-            if (words.Width > width / measures.Sizes[rank] && words.Pieces.Exists(piece => piece.Width > width / measures.Sizes[rank]))
-                Find($"{section.Mark.Heading}, line {line + 1}: a word is wider than its frame and is parted.");
-            rows[rank] = words.Wrap(width / measures.Sizes[rank], out var wrapped);
-            if (rank == 0)
-                first = wrapped;
-        }
+        foreach (var room in RoomsOf(ranks))
+            for (var rank = room.From; rank < room.To; rank++)
+            {
+                rows[rank] = [];
+                if (line >= section.ByRank[rank].Length)
+                    continue;
+                var (words, measure) = (section.ByRank[rank][line], room.Width / measures.Sizes[rank]);
+                if (words.HasPieceOver(measure))
+                    Find($"{section.Mark.Heading}, line {line + 1}: a word is wider than its frame and is parted.");
+                rows[rank] = words.Wrap(measure, out var wrapped);
+                if (rank == 0)
+                    first = wrapped;
+            }
         // Most lines fit whole.
-        if (rows[0].Length <= _face.Style.MostRows && HeightOf(rows, measures) <= _frame.Height + 0.01)
+        if (rows[0].Length <= _face.Style.MostRows && Fits(rows, measures))
             return [new(line, 0, ImmutableCollectionsMarshal.AsImmutableArray(rows))];
         var most = rows.Max(language => language.Length);
         for (var parts = 2; parts <= Math.Max(1, most); parts++)
         {
             var chunks = Enumerable.Range(0, parts).Select(part => rows.Select(language => Chunk(language, part, parts)).ToImmutableArray()).ToList();
-            var fits = chunks.TrueForAll(chunk => chunk[0].Length <= _face.Style.MostRows
-                && HeightOf([.. chunk], measures) <= _frame.Height + 0.01);
-            if (fits)
+            if (chunks.TrueForAll(chunk => chunk[0].Length <= _face.Style.MostRows && Fits(chunk.AsSpan(), measures)))
                 return Numbered(chunks);
         }
         // One row of each is too much even at the smallest size: the last languages give way.
         var kept = ranks;
-        while (kept > 1 && HeightOf([.. rows[..kept].Select(language => language.IsEmpty ? language : [language[0]])], measures) > _frame.Height + 0.01)
+        while (kept > 1 && !Fits([.. rows.Select((language, rank) => language.IsEmpty || rank >= kept ? [] : ImmutableArray.Create(language[0]))], measures))
             kept--;
         if (kept < ranks)
-            Find($"{section.Mark.Heading}: {ranks} languages do not fit into the words frame; {string.Join(", ", section.Languages[kept..].Select(WordingLanguage.NameOf))} left out.");
+            Find($"{section.Mark.Heading}: {ranks} languages do not fit into their frame; {string.Join(", ", section.Languages[kept..].Select(WordingLanguage.NameOf))} left out.");
         return Numbered([.. Enumerable.Range(0, Math.Max(1, most)).Select(part => rows.Select((language, rank) => rank < kept && part < language.Length ? [language[part]] : ImmutableArray<LayoutRow>.Empty).ToImmutableArray())]);
 
         IEnumerable<LayoutPiece> Numbered(List<ImmutableArray<ImmutableArray<LayoutRow>>> chunks)

@@ -60,7 +60,7 @@ public static class StyleSamples
     private static Slide PassageOn(ScreenFace face)
     {
         var layout = WordsLayout.Of([Passage], face);
-        var (rows, plates) = layout.Place(layout.SlidesOf(Verse)[0], ["en"]);
+        var (rows, plates) = layout.Place(layout.SlidesOf(Verse)[0]);
         return new(face.Width, face.Ground, plates,
         [
             .. rows,

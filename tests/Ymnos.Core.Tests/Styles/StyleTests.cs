@@ -79,6 +79,23 @@ public sealed class StyleTests
     }
 
     [Fact]
+    public void Frames_of_two_languages_may_touch_and_not_lie_over_each_other()
+    {
+        var words = StyleLook.House.Full.Words.Place;
+        IEnumerable<string> ProblemsWith(params Frame?[] places) => StyleCheck.Problems(StyleLook.House with
+        {
+            Full = StyleLook.House.Full with { MorePlaces = [.. places.Select(place => place is { } at ? new OwnPlace { Place = at } : null)] },
+        }, Families, _ => false).Select(problem => problem.Field);
+        var under = new Frame(words.X, words.Bottom, 800, 1080 - words.Bottom);
+
+        Assert.Empty(ProblemsWith(under, null, null));
+        Assert.Equal(["full.morePlaces.0.place"], ProblemsWith(under with { Y = under.Y - 5 }, null, null));
+        Assert.Equal(["full.morePlaces.2.place"], ProblemsWith(under, null, under with { X = under.Right - 5 }));
+        Assert.Contains("full.moreWords.1.smallestSize", ProblemsWith(under, under with { X = under.Right, Height = 30 }, null));
+        Assert.Equal(["full"], ProblemsWith(under));
+    }
+
+    [Fact]
     public void The_point_of_interest_stays_in_view_however_a_picture_is_cropped() =>
         Gen.Select(Gen.Double[0, 1], Gen.Double[0, 1], Gen.Double[0.3, 4], Gen.Double[0.3, 4]).Sample((x, y, picture, screen) =>
         {

@@ -11,13 +11,16 @@ internal static class Fonts
 {
     private static readonly string Folder = Find();
 
-    public static readonly TypeCase Case = new(
-        JsonSerializer.Deserialize<ImmutableArray<CaseFace>>(File.ReadAllText(Path.Combine(Folder, "typecase.json")), JsonSerializerOptions.Web),
-        face => File.OpenRead(Path.Combine(Folder, face + ".ttf")));
+    public static readonly TypeCase Case = Open();
 
     public static readonly Typeface Words = Case["slide-sans-600"];
     public static readonly Lettering Letters = Case.Of(StyleLook.House.Full.Words.Type, "en");
     public static readonly ScreenFace House = new(StyleLook.House.Full, Screen.Usual, Case);
+
+    /// <summary>A case that has measured nothing yet.</summary>
+    public static TypeCase Open() => new(
+        JsonSerializer.Deserialize<ImmutableArray<CaseFace>>(File.ReadAllText(Path.Combine(Folder, "typecase.json")), JsonSerializerOptions.Web),
+        face => File.OpenRead(Path.Combine(Folder, face + ".ttf")));
 
     private static string Find()
     {

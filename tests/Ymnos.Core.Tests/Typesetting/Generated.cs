@@ -68,6 +68,11 @@ internal static class Generated
         from family in Gen.OneOfConst("sans", "serif", "book", "narrow")
         from capitals in Gen.Bool
         from credit in Gen.Enum<CreditSlides>()
+        from own in Gen.Bool.Array[StyleFace.MostLanguages - 1]
+        from asked in Gen.Bool
+        let frames = 1 + own.Count(one => one)
+        let divided = asked && (begin.Words.Place.Height / frames) - (2 * padding) > 60
+        let height = divided ? begin.Words.Place.Height / frames : begin.Words.Place.Height
         select begin with
         {
             Languages = order,
@@ -75,13 +80,22 @@ internal static class Generated
             CreditOn = credit,
             Words = begin.Words with
             {
-                Place = begin.Words.Place with { X = x, Width = width },
+                Place = begin.Words.Place with { X = x, Width = width, Height = height },
                 Across = across,
                 Down = down,
                 Padding = padding,
-                Type = Sized(begin.Words.Type, size, least, begin.Words.Place.Height - (2 * padding)) with { Family = family, Capitals = capitals },
+                Type = Sized(begin.Words.Type, size, least, height - (2 * padding)) with { Family = family, Capitals = capitals },
             },
-            MoreWords = [.. begin.MoreWords.Select(type => Sized(type, size, least, begin.Words.Place.Height - (2 * padding)) with { Family = family })],
+            MoreWords = [.. begin.MoreWords.Select(type => Sized(type, size, least, height - (2 * padding)) with { Family = family })],
+            // One under the other, and each a little further in, so that no two are alike.
+            MorePlaces = [.. own.Select((one, i) => !one || !divided ? null : new OwnPlace
+            {
+                Place = new(x + (10 * i), begin.Words.Place.Y + (height * (1 + own.Take(i).Count(before => before))), width - (20 * i), height),
+                Across = (Across)(((int)across + i) % 3),
+                Down = down,
+                Padding = padding,
+                Plate = i == 1 ? new(Colour.Black, 0.5, 8) : null,
+            })],
         };
 
     private static TypeSetting Sized(TypeSetting type, double size, double least, double height)

@@ -17,13 +17,17 @@ public sealed class SeveralLanguagesTests
         {
             var screen = screens[0];
             var face = new ScreenFace(look[screen.Face], screen, Fonts.Case);
-            var frame = face.On(look[screen.Face].Words.Place);
             foreach (var step in ShowCompiler.CompileSong(song, song.SungOrders[0], languages, screen, look, Fonts.Case).Steps)
             {
                 var slide = step.Slides[0];
                 var boxes = slide.Words.Select(row => BoxOf(row, face)).ToList();
-                foreach (var box in boxes)
-                    Assert.True(box.X >= frame.X - 0.1 && box.Right <= frame.Right + 0.1 && box.Y >= frame.Y - 0.1 && box.Bottom <= frame.Bottom + 0.1, $"{box} leaves {frame}");
+                if (boxes.Count == 0)
+                    continue;
+                // Which frames there are follows from how many languages the section has.
+                var shown = slide.Words.Max(row => row.Rank) + 1;
+                Assert.True(Enumerable.Range(shown, StyleFace.MostLanguages + 1 - shown).Any(languagesOfIt => slide.Words.Zip(boxes).All(pair =>
+                    IsInside(pair.Second, face.On(Assert.Single(face.Style.FramesFor(languagesOfIt), shared => pair.First.Rank >= shared.From && pair.First.Rank < shared.To).Setting.Place)))),
+                    $"{string.Join(' ', slide.Words.Zip(boxes, (row, box) => $"{row.Place} {box}"))} leave {string.Join(' ', face.Style.FramesFor(4).Select(shared => face.On(shared.Setting.Place)))}");
                 for (var i = 0; i < boxes.Count; i++)
                     for (var j = 0; j < i; j++)
                         Assert.False(boxes[i].X < boxes[j].Right - 0.1 && boxes[j].X < boxes[i].Right - 0.1 && boxes[i].Y < boxes[j].Bottom - 0.1 && boxes[j].Y < boxes[i].Bottom - 0.1,
@@ -44,6 +48,44 @@ public sealed class SeveralLanguagesTests
                 Assert.InRange(Assert.Single(rank.Select(row => row.Size).Distinct()), Math.Floor(type.SmallestSize * 2) / 2, type.Size + 0.01);
             }
         }, iter: 500);
+
+    [Fact]
+    public void A_language_with_a_frame_of_its_own_stands_in_it_and_those_after_it_share_that()
+    {
+        var face = StyleLook.House.Full;
+        var look = StyleLook.House with
+        {
+            Full = face with
+            {
+                Words = face.Words with { Place = new(160, 100, 1600, 500) },
+                MorePlaces = [new() { Place = new(160, 640, 1600, 240), Across = Across.Start, Plate = new(Colour.Black, 0.5, 0) }, null, null],
+            },
+        };
+        var verse = new SectionMark(SectionKind.Verse, 1);
+        var song = SongOf([.. ((string[])["en", "fr", "uk"]).Select(language => new Wording(language, [Section.Of(verse, "tide", "shore")]))]);
+        Slide On(params ImmutableArray<string> languages) => ShowCompiler.CompileSong(song, new("full", [verse]), languages, Screen.Usual, look, Fonts.Case).Steps[0].Slides[0];
+
+        var three = On("en", "fr", "uk");
+        Assert.All(three.Words.Where(row => row.Language == "en"), row => Assert.InRange(row.Baseline, 100, 600));
+        Assert.All(three.Words.Where(row => row.Language != "en"), row => Assert.Equal((160.0, true), (row.Left, row.Baseline is > 640 and < 880)));
+        Assert.Equal(640, Assert.Single(three.Plates).Place.Y, 240.0);
+        // Alone, the first language has the room of both.
+        Assert.InRange(On("en").Words.Average(row => row.Baseline - (0.33 * row.Size)), 485, 495);
+    }
+
+    [Fact]
+    public void Letters_come_down_for_the_language_whose_frame_is_too_low()
+    {
+        var face = StyleLook.House.Full;
+        StyleLook With(double height) => StyleLook.House with
+        {
+            Full = face with { Words = face.Words with { Place = new(160, 60, 1600, 600) }, MorePlaces = [new() { Place = new(160, 700, 1600, height) }, null, null] },
+        };
+        double SizeIn(StyleLook look) => TwoLines(look).Words.First(row => row.Language == "fr").Size;
+
+        Assert.Equal(face.MoreWords[0].Size, SizeIn(With(300)));
+        Assert.InRange(SizeIn(With(75)), face.MoreWords[0].SmallestSize, face.MoreWords[0].Size - 1);
+    }
 
     [Fact]
     public void A_missing_translation_leaves_no_hole()
@@ -135,6 +177,9 @@ public sealed class SeveralLanguagesTests
             new("low", [verse]) { Key = "C" }, [], platform, StyleLook.House, Fonts.Case).Steps[0].Slides[0];
         Assert.Equal(["C", "F"], inC.Rows.Where(row => row.Place == RowPlace.Chords).Select(row => row.Text));
     }
+
+    private static bool IsInside(Frame box, Frame frame) =>
+        box.X >= frame.X - 0.1 && box.Right <= frame.Right + 0.1 && box.Y >= frame.Y - 0.1 && box.Bottom <= frame.Bottom + 0.1;
 
     private static Slide TwoLines(StyleLook look)
     {

@@ -7,6 +7,15 @@ export interface Box {
   height: number;
 }
 
+/** The smallest box round two. */
+export function around(one: Box, other: Box): Box {
+  const [x, y] = [Math.min(one.x, other.x), Math.min(one.y, other.y)];
+  return { x, y, width: Math.max(one.x + one.width, other.x + other.width) - x, height: Math.max(one.y + one.height, other.y + other.height) - y };
+}
+
+export const overlap = (one: Box, other: Box) =>
+  one.x < other.x + other.width && other.x < one.x + one.width && one.y < other.y + other.height && other.y < one.y + one.height;
+
 const [wide, high] = [1920, 1080];
 const reach = 10;
 const namespace = 'http://www.w3.org/2000/svg';

@@ -2,22 +2,8 @@
 import { Pieces, form, piece, settled } from '../../assets/server';
 import { arrange, type Box, snapped } from './arranging';
 import { drawn } from './drawing';
-
-type Json = Record<string, any>;
-
-const frames: [string, string][] = [
-  ['words', 'Words'], ['reference', 'Reference'], ['credit', 'Credit line'], ['heading', 'Heading'], ['next', 'What comes next'], ['clock', 'Clock'],
-];
-const ranks = ['Second words', 'Third words', 'Fourth words'];
-
-const get = (of: Json, path: string) => path.split('.').reduce<any>((at, name) => at?.[name], of);
-
-function set(of: Json, path: string, value: unknown): void {
-  const names = path.split('.');
-  const last = names.pop()!;
-  const at = names.length === 0 ? of : get(of, names.join('.'));
-  if (at) at[last] = value;
-}
+import { Steps } from './steps';
+import { frames, type Json, Panels, ranks, stand, write } from './panels';
 
 export function styleDesk() {
   let root!: HTMLElement;
@@ -26,53 +12,15 @@ export function styleDesk() {
   let face = 'full';
   let chosen = 'words';
   let revision = 0;
-  let past: string[] = [];
-  let ahead: string[] = [];
   let saved = '';
-  let held: { grip: string; from: Box; x: number; y: number; id: number } | undefined;
+  let held: { grip: string; from: Box; x: number; y: number; id: number; before: string } | undefined;
   const pieces = new Pieces();
 
   const now = () => JSON.stringify(look);
+  const steps = new Steps(now);
+  let panels!: Panels;
   const side = () => look[face] as Json;
-  const layerAt = () => (chosen.startsWith('layer:') ? Number(chosen.slice(6)) : -1);
   const ref = <T extends HTMLElement>(name: string) => refs[name] as T;
-
-  /** What a panel's fields speak of. */
-  function rootOf(panel: string): Json | undefined {
-    const rank = chosen.startsWith('more:') ? Number(chosen.slice(5)) : -1;
-    switch (panel) {
-      case 'frame': return frames.some(([name]) => name === chosen) ? side()[chosen] : undefined;
-      case 'type': return rank >= 0 ? side().moreWords[rank] : rootOf('frame')?.type;
-      case 'words': return chosen === 'words' ? side() : undefined;
-      case 'credit': return chosen === 'credit' ? side() : undefined;
-      case 'backdrop': return chosen === 'backdrop' ? side().backdrop : undefined;
-      case 'layer': return side().layers[layerAt()];
-      default: return side().layers[layerAt()]?.kind === panel ? side().layers[layerAt()] : undefined;
-    }
-  }
-
-  const panelOf = (field: Element) => rootOf(field.closest<HTMLElement>('[data-panel]')!.dataset.panel!);
-
-  function fill(): void {
-    for (const panel of root.querySelectorAll<HTMLElement>('[data-panel]')) {
-      const of = rootOf(panel.dataset.panel!);
-      panel.hidden = !of;
-      if (!of) continue;
-      for (const field of panel.querySelectorAll<HTMLInputElement>('[data-path]')) {
-        if (field.closest('[data-panel]') !== panel || field === document.activeElement) continue;
-        const value = get(of, field.dataset.path!);
-        if (field.type === 'checkbox') field.checked = !!value;
-        else field.value = typeof value === 'number' && field.type === 'number' ? String(Math.round(value * 1000) / 1000) : String(value ?? '');
-      }
-      for (const field of panel.querySelectorAll<HTMLInputElement>('[data-optional]')) {
-        field.checked = !!of[field.dataset.optional!];
-        panel.querySelector<HTMLElement>(`[data-inside="${field.dataset.optional}"]`)!.hidden = !field.checked;
-      }
-      if (panel.dataset.panel === 'backdrop')
-        for (const part of panel.querySelectorAll<HTMLElement>('[data-kinds]')) part.hidden = !part.dataset.kinds!.split(' ').includes(of.kind);
-    }
-    for (const deed of ref('layerDeeds').querySelectorAll<HTMLElement>('[data-move], .rubric')) deed.hidden = layerAt() < 0;
-  }
 
   function list(): void {
     const what = ref<HTMLSelectElement>('what');
@@ -91,6 +39,7 @@ export function styleDesk() {
   function boxes(): [string, string, Box][] {
     const all: [string, string, Box][] = (side().layers as Json[]).map((layer, i): [string, string, Box] => [`layer:${i}`, `Layer ${i + 1}`, layer.place]);
     for (const [name, label] of frames) if (side()[name].shown) all.push([name, label, side()[name].place]);
+    for (const [i, own] of (side().morePlaces as (Json | null)[]).entries()) if (own) all.push([`more:${i}`, ranks[i]!, own.place]);
     return all;
   }
 
@@ -105,20 +54,12 @@ export function styleDesk() {
 
   function print(): void {
     list();
-    fill();
+    panels.fill();
+    for (const deed of ref('layerDeeds').querySelectorAll<HTMLElement>('[data-move], .rubric')) deed.hidden = panels.layer < 0;
     overlay();
-    ref<HTMLButtonElement>('undo').disabled = past.length === 0;
-    ref<HTMLButtonElement>('redo').disabled = ahead.length === 0;
+    ref<HTMLButtonElement>('undo').disabled = !steps.canUndo;
+    ref<HTMLButtonElement>('redo').disabled = !steps.canRedo;
     ref<HTMLButtonElement>('save').disabled = now() + ref<HTMLInputElement>('name').value === saved;
-  }
-
-  /** Keeps what was before a change, so that it can be undone. Changes that follow each other closely are one. */
-  let lastKept = 0;
-  function keep(before: string, apart: boolean): void {
-    if (before === now()) return;
-    if (apart || Date.now() - lastKept > 700) past = [...past.slice(-199), before];
-    lastKept = apart ? 0 : Date.now();
-    ahead = [];
   }
 
   function take(answer: string): void {
@@ -172,12 +113,9 @@ export function styleDesk() {
     later();
   }
 
-  function step(from: string[], to: string[]): void {
-    const other = from.pop();
+  function turnTo(other: string | undefined): void {
     if (other === undefined) return;
-    to.push(now());
     look = JSON.parse(other) as Json;
-    lastKept = 0;
     changed();
   }
 
@@ -195,6 +133,7 @@ export function styleDesk() {
       refs = Object.fromEntries(Object.keys(this.$refs).map((name) => [name, this.$refs[name]!]));
       for (const named of root.querySelectorAll<HTMLElement>('[x-ref]')) refs[named.getAttribute('x-ref')!] = named;
       look = JSON.parse(root.dataset.look!) as Json;
+      panels = new Panels(root, side, () => chosen);
       revision = Number(root.dataset.revision);
       saved = now() + ref<HTMLInputElement>('name').value;
       print();
@@ -207,8 +146,8 @@ export function styleDesk() {
         // Inside a field of text, undoing is the field's own.
         const text = (event.target as HTMLElement).matches?.('textarea, input[type=text], input:not([type])');
         if (key === 's') ref<HTMLButtonElement>('save').click();
-        else if (key === 'z' && !text) event.shiftKey ? step(ahead, past) : step(past, ahead);
-        else if (key === 'y' && !text) step(ahead, past);
+        else if (key === 'z' && !text) turnTo(event.shiftKey ? steps.redo() : steps.undo());
+        else if (key === 'y' && !text) turnTo(steps.redo());
         else return;
         event.preventDefault();
       });
@@ -217,7 +156,7 @@ export function styleDesk() {
         if (!veil) return;
         const before = now();
         side().backdrop.veil = { colour: veil.dataset.veilColour, opacity: Number(veil.dataset.veil) };
-        keep(before, true);
+        steps.keep(before, true);
         changed();
       });
     },
@@ -225,10 +164,10 @@ export function styleDesk() {
       print();
     },
     undo() {
-      step(past, ahead);
+      turnTo(steps.undo());
     },
     redo() {
-      step(ahead, past);
+      turnTo(steps.redo());
     },
     show() {
       void sample();
@@ -258,21 +197,25 @@ export function styleDesk() {
     },
     typed(event: Event) {
       const field = event.target as HTMLInputElement;
-      if (field.dataset.path === undefined && field.dataset.optional === undefined) return;
-      const of = panelOf(field);
+      const { path, optional, own } = field.dataset;
+      if (path === undefined && optional === undefined && own === undefined) return;
+      const of = panels.of(field);
       if (!of) return;
       const before = now();
-      if (field.dataset.optional !== undefined) of[field.dataset.optional] = field.checked ? JSON.parse(field.dataset.begin!) : undefined;
-      else if (field.type === 'checkbox') set(of, field.dataset.path!, field.checked);
+      if (own !== undefined) {
+        // Ticking is heard twice, as input and as change.
+        if (!!of.morePlaces[panels.rank] !== field.checked) stand(of, panels.rank, field.checked);
+      } else if (optional !== undefined) of[optional] = field.checked ? JSON.parse(field.dataset.begin!) : undefined;
+      else if (field.type === 'checkbox') write(of, path!, field.checked);
       else if (field.type === 'number') {
         if (field.value === '' || !Number.isFinite(field.valueAsNumber)) return;
-        set(of, field.dataset.path!, field.valueAsNumber);
-      } else if (field.dataset.path === 'weight') set(of, 'weight', Number(field.value));
-      else if (field.dataset.path === 'picture') {
-        set(of, 'picture', field.value || undefined);
+        write(of, path!, field.valueAsNumber);
+      } else if (path === 'weight') write(of, 'weight', Number(field.value));
+      else if (path === 'picture') {
+        write(of, 'picture', field.value || undefined);
         if (chosen === 'backdrop') of.kind = (field as unknown as HTMLSelectElement).selectedOptions[0]?.dataset.film ? 'film' : 'picture';
-      } else set(of, field.dataset.path!, field.value);
-      keep(before, field.type === 'checkbox');
+      } else write(of, path!, field.value);
+      steps.keep(before, field.type === 'checkbox');
       changed();
     },
     addLayer(event: Event) {
@@ -283,25 +226,25 @@ export function styleDesk() {
       if (kind === 'picture' && !still.options.length) return tell('Bring a picture in first, as a background.');
       side().layers.push(kind === 'rectangle' ? { kind, place, opacity: 0.5, colour: '#000000', radius: 0 } : { kind, place, opacity: 1, picture: still.options[0]!.value });
       chosen = `layer:${side().layers.length - 1}`;
-      keep(before, true);
+      steps.keep(before, true);
       changed();
     },
     moveLayer(event: Event) {
-      const [layers, from] = [side().layers as Json[], layerAt()];
+      const [layers, from] = [side().layers as Json[], panels.layer];
       const to = from + Number((event.currentTarget as HTMLElement).dataset.move);
       if (from < 0 || to < 0 || to >= layers.length) return;
       const before = now();
       layers.splice(to, 0, ...layers.splice(from, 1));
       chosen = `layer:${to}`;
-      keep(before, true);
+      steps.keep(before, true);
       changed();
     },
     removeLayer() {
-      if (layerAt() < 0) return;
+      if (panels.layer < 0) return;
       const before = now();
-      side().layers.splice(layerAt(), 1);
+      side().layers.splice(panels.layer, 1);
       chosen = 'backdrop';
-      keep(before, true);
+      steps.keep(before, true);
       changed();
     },
     focused(event: FocusEvent) {
@@ -318,8 +261,7 @@ export function styleDesk() {
       const { x, y } = at(event);
       const from = grip?.dataset.grip === 'focus' ? { x: 0, y: 0, width: 0, height: 0 } : boxOf();
       if (!from) return;
-      held = { grip: grip?.dataset.grip ?? 'move', from: { ...from }, x, y, id: event.pointerId };
-      past = [...past.slice(-199), now()];
+      held = { grip: grip?.dataset.grip ?? 'move', from: { ...from }, x, y, id: event.pointerId, before: now() };
       refs.overlay!.setPointerCapture(event.pointerId);
       print();
       refs.overlay!.querySelector<SVGElement>('[data-chosen]')?.focus();
@@ -337,15 +279,15 @@ export function styleDesk() {
         overlay();
         arrange(refs.overlay as unknown as SVGSVGElement, boxes(), chosen, undefined, lines);
       }
-      fill();
+      panels.fill();
       later();
     },
     drop(event: PointerEvent) {
       if (!held || event.pointerId !== held.id) return;
+      const { before } = held;
       held = undefined;
       // A click that moved nothing is nothing to undo.
-      if (past.at(-1) === now()) past.pop();
-      else ahead = [];
+      steps.keep(before, true);
       changed();
     },
     nudge(event: KeyboardEvent) {
@@ -356,7 +298,7 @@ export function styleDesk() {
       const by = event.shiftKey ? 10 : 1;
       const before = now();
       Object.assign(from, snapped({ ...from }, event.altKey ? 'se' : 'move', way[0] * by, way[1] * by, undefined).box);
-      keep(before, false);
+      steps.keep(before, false);
       changed();
     },
     async bring(event: Event) {
@@ -376,12 +318,12 @@ export function styleDesk() {
         for (const select of root.querySelectorAll<HTMLSelectElement>('[data-pictures]')) {
           if (!option.dataset.film || !('stills' in select.dataset)) select.append(option.cloneNode(true));
         }
-        const of = panelOf(input);
+        const of = panels.of(input);
         if (of) {
           const before = now();
           of.picture = option.value;
           if (chosen === 'backdrop') of.kind = option.dataset.film ? 'film' : 'picture';
-          keep(before, true);
+          steps.keep(before, true);
           changed();
         }
       } catch {
