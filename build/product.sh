@@ -2,6 +2,9 @@
 
 state=$root/.ymnos
 
+# Slides are painted in pieces of some megabytes: freed, they go back to the system, not into a pool for each thread.
+frugal=(env MALLOC_ARENA_MAX=1 MALLOC_MMAP_THRESHOLD_=262144 MALLOC_TRIM_THRESHOLD_=262144)
+
 changed_since() { # stamp path ...
   local stamp=$1
   shift

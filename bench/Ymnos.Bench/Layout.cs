@@ -23,7 +23,6 @@ namespace Ymnos.Bench;
 public class Layout
 {
     private readonly (Service Service, Dictionary<Guid, Song> Songs) _plan = MadeUpSongs.Plan(30, 7);
-    private readonly Dictionary<string, byte[]> _fonts = [];
     private readonly string _folder = FontFolder();
     private ImmutableArray<CaseFace> _faces;
     private TypeCase _warm = null!;
@@ -110,12 +109,7 @@ public class Layout
         TypeCase = fonts,
     };
 
-    private TypeCase Open() => new(_faces, face =>
-    {
-        if (!_fonts.TryGetValue(face, out var bytes))
-            _fonts.Add(face, bytes = File.ReadAllBytes(Path.Combine(_folder, face + ".ttf")));
-        return new MemoryStream(bytes);
-    });
+    private TypeCase Open() => new(_faces, face => Path.Combine(_folder, face + ".ttf"));
 
     private static string FontFolder()
     {

@@ -12,8 +12,7 @@ namespace Ymnos.Rendering;
 /// the same shaping that measured them, from the same files.
 /// </summary>
 /// <param name="typeCase">The letters.</param>
-/// <param name="fontFile">The file of a face by its name.</param>
-public sealed class SlidePainter(TypeCase typeCase, Func<string, Stream> fontFile) : IDisposable
+public sealed class SlidePainter(TypeCase typeCase) : IDisposable
 {
     // Enough cells that no stroke of a letter falls between them; blurred or not, a picture has no finer worst place.
     private const int GroundColumns = 384;
@@ -196,10 +195,7 @@ public sealed class SlidePainter(TypeCase typeCase, Func<string, Stream> fontFil
     }
 
     private SKTypeface TypefaceOf(string face) => _typefaces.GetOrAdd(face, name => new Lazy<SKTypeface>(() =>
-    {
-        using var file = fontFile(name);
-        return SKTypeface.FromStream(file) ?? throw new InvalidDataException($"Skia cannot read the typeface {name}.");
-    })).Value;
+        SKTypeface.FromFile(typeCase.FileOf(name)) ?? throw new InvalidDataException($"Skia cannot read the typeface {name}."))).Value;
 
     private static SKRect Rect(Frame frame) => new((float)frame.X, (float)frame.Y, (float)frame.Right, (float)frame.Bottom);
 

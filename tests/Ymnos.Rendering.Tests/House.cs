@@ -14,9 +14,9 @@ internal static class House
     private static readonly string Folder = Find();
 
     public static readonly TypeCase Case = new(
-        JsonSerializer.Deserialize<ImmutableArray<CaseFace>>(File.ReadAllText(Path.Combine(Folder, "typecase.json")), JsonSerializerOptions.Web), Font);
+        JsonSerializer.Deserialize<ImmutableArray<CaseFace>>(File.ReadAllText(Path.Combine(Folder, "typecase.json")), JsonSerializerOptions.Web), face => Path.Combine(Folder, face + ".ttf"));
 
-    public static readonly SlidePainter Painter = new(Case, Font);
+    public static readonly SlidePainter Painter = new(Case);
 
     private static readonly SectionMark Verse = new(SectionKind.Verse, 1);
 
@@ -35,7 +35,6 @@ internal static class House
         SungOrders = [new SungOrder(SungOrder.FullName, [Verse])],
     }, Shelf.MainId, DateTimeOffset.UnixEpoch, "Maren");
 
-    public static Stream Font(string face) => File.OpenRead(Path.Combine(Folder, face + ".ttf"));
 
     public static Slide Slide(StyleLook look, params ImmutableArray<string> languages) =>
         ShowCompiler.CompileSong(Lantern, Lantern.SungOrders[0], languages, Screen.Usual, look, Case).Steps[0].Slides[0];

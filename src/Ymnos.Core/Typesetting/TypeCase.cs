@@ -17,7 +17,9 @@ public sealed record CaseFace(string Face, string Family, string Name, string? S
 /// All the typefaces there are, as a printer's type case holds them: the families that styles choose from, and faces for
 /// the scripts that those families lack.
 /// </summary>
-public sealed class TypeCase(ImmutableArray<CaseFace> faces, Func<string, Stream> open) : IDisposable
+/// <param name="faces">All of them.</param>
+/// <param name="fileOf">Path of a face's font file.</param>
+public sealed class TypeCase(ImmutableArray<CaseFace> faces, Func<string, string> fileOf) : IDisposable
 {
     private readonly ConcurrentDictionary<string, Lazy<Typeface>> _typefaces = new();
     private readonly ConcurrentDictionary<(string Family, int Weight, bool Italic, string Language), Lettering> _letterings = new();
@@ -29,11 +31,10 @@ public sealed class TypeCase(ImmutableArray<CaseFace> faces, Func<string, Stream
         [.. faces.Where(face => face.Script is null).Select(face => (face.Family, face.Name)).Distinct()];
 
     /// <summary>A face by its name. Read from its file when it is first asked for.</summary>
-    public Typeface this[string face] => _typefaces.GetOrAdd(face, name => new Lazy<Typeface>(() =>
-    {
-        using var file = open(name);
-        return new Typeface(name, file);
-    })).Value;
+    public Typeface this[string face] => _typefaces.GetOrAdd(face, name => new Lazy<Typeface>(() => new Typeface(name, fileOf(name)))).Value;
+
+    /// <summary>Path of a face's font file.</summary>
+    public string FileOf(string face) => fileOf(face);
 
     public CaseFace Named(string face) => faces.First(known => known.Face == face);
 

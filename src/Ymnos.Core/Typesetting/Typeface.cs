@@ -1,4 +1,3 @@
-using System.Runtime.InteropServices;
 using System.Text;
 using HarfBuzzSharp;
 using Buffer = HarfBuzzSharp.Buffer;
@@ -32,22 +31,14 @@ public sealed class Typeface : IDisposable
     private static Buffer? _shaping;
 
     /// <param name="name">The name under which a page declares the same file: see <see cref="Name"/>.</param>
-    /// <param name="fontFile">A TrueType or OpenType file.</param>
-    public Typeface(string name, Stream fontFile)
+    /// <param name="fontFile">Path of a TrueType or OpenType file. It is mapped into memory and may not change while it is in use.</param>
+    public Typeface(string name, string fontFile)
     {
         Name = name;
-        using var bytes = new MemoryStream(fontFile.CanSeek ? checked((int)fontFile.Length) : 0);
-        fontFile.CopyTo(bytes);
-        // The library's own reading from a stream keeps a pointer into memory that the collector moves: it has to copy.
-        var pinned = GCHandle.Alloc(bytes.GetBuffer(), GCHandleType.Pinned);
-        try
-        {
-            _blob = new Blob(pinned.AddrOfPinnedObject(), checked((int)bytes.Length), MemoryMode.Duplicate);
-        }
-        finally
-        {
-            pinned.Free();
-        }
+        // HarfBuzz takes a file that it cannot read for an empty one.
+        if (!File.Exists(fontFile))
+            throw new FileNotFoundException($"The file of the typeface {name} is missing.", fontFile);
+        _blob = Blob.FromFile(fontFile);
         _blob.MakeImmutable();
         _face = new Face(_blob, 0);
         _face.MakeImmutable();

@@ -7,9 +7,8 @@ internal static class LooksSetup
 {
     public static void AddLooks(this IServiceCollection services)
     {
-        services.AddSingleton<TypeCaseFiles>();
-        services.AddSingleton(provider => provider.GetRequiredService<TypeCaseFiles>().Open());
-        services.AddSingleton(provider => new SlidePainter(provider.GetRequiredService<TypeCase>(), provider.GetRequiredService<TypeCaseFiles>().Font));
+        services.AddSingleton(provider => TypeCaseFiles.Open(provider.GetRequiredService<IWebHostEnvironment>()));
+        services.AddSingleton<SlidePainter>();
         services.AddSingleton<SlidesPdf>();
         services.AddSingleton<SlidesPresentation>();
         services.AddScoped<PictureShelf>();

@@ -5,15 +5,12 @@ using Ymnos.Core.Typesetting;
 namespace Ymnos.Web.Looks;
 
 /// <summary>The font files that browsers are given, as the server measures and paints with them.</summary>
-public sealed class TypeCaseFiles(IWebHostEnvironment environment)
+public static class TypeCaseFiles
 {
-    private readonly string _folder = Path.Combine(environment.WebRootPath, "built", "fonts");
-
-    public TypeCase Open()
+    public static TypeCase Open(IWebHostEnvironment environment)
     {
-        using var list = File.OpenRead(Path.Combine(_folder, "typecase.json"));
-        return new(JsonSerializer.Deserialize<ImmutableArray<CaseFace>>(list, JsonSerializerOptions.Web), Font);
+        var folder = Path.Combine(environment.WebRootPath, "built", "fonts");
+        using var list = File.OpenRead(Path.Combine(folder, "typecase.json"));
+        return new(JsonSerializer.Deserialize<ImmutableArray<CaseFace>>(list, JsonSerializerOptions.Web), face => Path.Combine(folder, face + ".ttf"));
     }
-
-    public Stream Font(string face) => File.OpenRead(Path.Combine(_folder, face + ".ttf"));
 }

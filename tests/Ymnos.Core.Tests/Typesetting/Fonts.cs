@@ -20,7 +20,7 @@ internal static class Fonts
     /// <summary>A case that has measured nothing yet.</summary>
     public static TypeCase Open() => new(
         JsonSerializer.Deserialize<ImmutableArray<CaseFace>>(File.ReadAllText(Path.Combine(Folder, "typecase.json")), JsonSerializerOptions.Web),
-        face => File.OpenRead(Path.Combine(Folder, face + ".ttf")));
+        face => Path.Combine(Folder, face + ".ttf"));
 
     private static string Find()
     {
