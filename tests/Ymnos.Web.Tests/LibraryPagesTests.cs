@@ -325,7 +325,7 @@ public sealed class LibraryPagesTests
 
     private static SectionMark Mark(string text) => SectionMark.TryParse(text, out var mark) ? mark : throw new InvalidOperationException(text);
 
-    private static async Task<HttpResponseMessage> SendAsync(HttpClient browser, params (string Name, byte[] Bytes)[] files)
+    internal static async Task<HttpResponseMessage> SendAsync(HttpClient browser, params (string Name, byte[] Bytes)[] files)
     {
         var page = await browser.PageAsync("/songs/import");
         using var form = new MultipartFormDataContent

@@ -1,9 +1,11 @@
 using System.Net;
+using System.Text;
 using Microsoft.AspNetCore.Http.Connections;
 using Microsoft.AspNetCore.SignalR.Client;
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Core.Planning;
 using Ymnos.Core.Songs;
+using Ymnos.Data.Jobs;
 using Ymnos.Web.Live;
 
 namespace Ymnos.Web.Tests;
@@ -60,6 +62,32 @@ public sealed class LiveTests
         await other.InvokeAsync("Draw", "dark", Cancel);
         Assert.Equal("dark", (await one.InvokeAsync<LiveNews>("Now", Cancel)).Curtain);
         await Assert.ThrowsAnyAsync<Exception>(() => one.InvokeAsync("Jump", new string('R', 5000), Cancel));
+    }
+
+    [Fact]
+    public async Task A_song_that_an_import_changes_is_changed_in_the_booth_that_sings_it()
+    {
+        var (application, _, sitting) = await OpenAsync();
+        await using var running = application;
+        var maren = await application.SignedInAsync("maren");
+        await using var db = application.Open();
+        var sung = await db.Set<SongEntry>().Where(entry => db.Sittings.Any(one => one.Id == sitting && one.ServiceId == entry.ServiceId)).OrderBy(entry => entry.Id).Select(entry => entry.SongId).FirstAsync(Cancel);
+        var song = await db.Songs.AsNoTracking().SingleAsync(song => song.Id == sung, Cancel);
+        await using var booth = await LineAsync(application, $"?sitting={sitting}", await CookiesOfAsync(application, "tobias"));
+        var before = (await booth.InvokeAsync<LiveNews>("Now", Cancel)).Show;
+        var heard = new TaskCompletionSource<LiveNews>();
+        booth.On<LiveNews>("moved", news => heard.TrySetResult(news));
+        var words = string.Join('\n', song.FirstWording.Sections.SelectMany(section => section.SungLines).Select(line => line.Words));
+
+        using var sent = await LibraryPagesTests.SendAsync(maren, ("again.txt", Encoding.UTF8.GetBytes($"Title: {song.Title}\n\n{words}\nand one line more")));
+        var read = await application.JobDoneAsync(sent.Headers.Location!.OriginalString, JobState.Done);
+        var page = await maren.PageAsync(read.Leads);
+        using var replace = await maren.SubmitAsync(read.Leads, new() { ["song"] = page.QuerySelector("select[data-song]")!.GetAttribute("data-song")!, ["choice"] = "Replace" }, $"{read.Leads}?handler=Choose");
+        using var take = await maren.SubmitAsync(read.Leads, [], $"{read.Leads}?handler=Take");
+        Assert.Equal("0 songs came in, 1 changed", (await application.JobDoneAsync(take.Headers.Location!.OriginalString, JobState.Done)).Says);
+
+        // Nobody has moved: the booth is told when the job has ended.
+        Assert.NotEqual(before, (await heard.Task.WaitAsync(TimeSpan.FromSeconds(60), Cancel)).Show);
     }
 
     [Fact]

@@ -26,9 +26,9 @@ public sealed record StyleLook
         _ => this with { Full = changed },
     };
 
-    /// <summary>Every picture and film that the look needs.</summary>
-    public IEnumerable<Guid> Pictures => ((StyleFace[])[Full, LowerThird, Platform])
-        .SelectMany(face => face.Layers.OfType<PictureLayer>().Select(layer => (Guid?)layer.Picture).Append(face.Backdrop.Picture)).OfType<Guid>().Distinct();
+    /// <summary>Every picture and film that the look needs; also asked of looks that came from outside and may lack anything.</summary>
+    public IEnumerable<Guid> Pictures => ((StyleFace?[])[Full, LowerThird, Platform]).OfType<StyleFace>()
+        .SelectMany(face => (face.Layers.IsDefault ? [] : face.Layers).OfType<PictureLayer>().Select(layer => (Guid?)layer.Picture).Append(face.Backdrop?.Picture)).OfType<Guid>().Distinct();
 
     /// <summary>The look with its pictures under other ids.</summary>
     public StyleLook WithPictures(IReadOnlyDictionary<Guid, Guid> ids)

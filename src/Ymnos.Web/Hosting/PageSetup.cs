@@ -2,6 +2,7 @@ using System.Text.Encodings.Web;
 using System.Text.Unicode;
 using Microsoft.AspNetCore.Mvc.ModelBinding.Metadata;
 using Microsoft.Extensions.WebEncoders;
+using Ymnos.Web.Pages.Calendar;
 using Ymnos.Web.Songs;
 
 namespace Ymnos.Web.Hosting;
@@ -28,6 +29,7 @@ internal static class PageSetup
         builder.Services.AddScoped<House>();
         builder.Services.AddScoped<Shelves>();
         builder.Services.AddScoped<SongDesk>();
+        builder.Services.AddScoped<PlanDesk>();
     }
 
     /// <summary>A field that was left empty is an empty text, not the absence of one.</summary>

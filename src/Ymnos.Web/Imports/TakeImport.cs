@@ -31,7 +31,8 @@ public sealed class TakeImport(TimeProvider clock) : IWork
         db.Deeds.Add(deed);
         await db.SaveChangesAsync(cancel);
         db.ChangeTracker.Clear();
-        var (done, changed, gone) = (0, 0, 0);
+        var (done, gone) = (0, 0);
+        var changed = new List<Guid>();
         var after = -1;
         while (true)
         {
@@ -52,7 +53,7 @@ public sealed class TakeImport(TimeProvider clock) : IWork
                 }
                 var before = here.Revision;
                 here.Save(taken.Choice == ImportChoice.Replace ? taken.Content : SongField.MergeAsProposed(here.Content, taken.Content), now, job.By, taken.Choice == ImportChoice.Replace ? "replaced by what was brought in" : "merged with what was brought in");
-                changed++;
+                changed.Add(here.Id);
                 // The same song may stand twice in the files; the deed remembers how it was before the first.
                 if (!done1.Exists(known => known.SongId == here.Id))
                     done1.Add(new DeedSong { DeedId = deed.Id, SongId = here.Id, Before = before, After = here.Revision });
@@ -69,6 +70,6 @@ public sealed class TakeImport(TimeProvider clock) : IWork
         await db.Imports.Where(one => one.Id == id).ExecuteUpdateAsync(set => set.SetProperty(one => one.Stage, ImportStage.Done).SetProperty(one => one.DeedId, deed.Id), cancel);
         // What was sent is not kept longer than it is needed.
         await db.ImportFiles.Where(file => file.ImportId == id).ExecuteDeleteAsync(cancel);
-        return new($"{done - changed - gone} songs came in, {changed} changed{(gone > 0 ? $", {gone} are no longer here to be changed" : "")}", $"/songs/import/{id}");
+        return new($"{done - changed.Count - gone} songs came in, {changed.Count} changed{(gone > 0 ? $", {gone} are no longer here to be changed" : "")}", $"/songs/import/{id}") { ChangedSongs = changed };
     }
 }

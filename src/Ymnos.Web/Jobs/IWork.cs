@@ -22,7 +22,11 @@ public interface IWork
 }
 
 /// <summary>What came of a job.</summary>
-public sealed record WorkDone(string Says, string Leads);
+public sealed record WorkDone(string Says, string Leads)
+{
+    /// <summary>Songs that were here before and are different now: services that run with them are brought up to it.</summary>
+    public IReadOnlyList<Guid> ChangedSongs { get; init; } = [];
+}
 
 /// <summary>Work that could not be done for a reason that a person can do something about.</summary>
 public sealed class WorkRefusedException(string message) : Exception(message);

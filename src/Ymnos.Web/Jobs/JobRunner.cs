@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Ymnos.Data;
 using Ymnos.Data.Jobs;
+using Ymnos.Web.Live;
 
 namespace Ymnos.Web.Jobs;
 
@@ -80,6 +81,7 @@ public sealed partial class JobRunner(IServiceScopeFactory scopes, JobBell bell,
         var job = await db.Jobs.AsNoTracking().SingleAsync(job => job.Id == id, stopping);
         var work = scope.ServiceProvider.GetServices<IWork>().First(work => work.Kind == job.Kind);
         var (done, total) = (0, job.Total);
+        IReadOnlyList<Guid> changed = [];
         var pulse = PulseAsync(id, () => (Volatile.Read(ref done), Volatile.Read(ref total)), cancelled);
         try
         {
@@ -96,10 +98,10 @@ public sealed partial class JobRunner(IServiceScopeFactory scopes, JobBell bell,
             await cancelled.CancelAsync();
             await pulse;
             var ended = await db.Database.ExecuteSqlAsync($"update jobs set state = 'Done', done = {total}, total = {total}, says = {outcome.Says}, leads = {outcome.Leads} where id = {id} and state = 'Running' and not cancel_asked", CancellationToken.None);
-            if (ended == 1)
-                await transaction.CommitAsync(CancellationToken.None);
-            else
+            if (ended != 1)
                 throw new OperationCanceledException();
+            await transaction.CommitAsync(CancellationToken.None);
+            changed = outcome.ChangedSongs;
         }
         catch (OperationCanceledException) when (stopping.IsCancellationRequested)
         {
@@ -126,6 +128,8 @@ public sealed partial class JobRunner(IServiceScopeFactory scopes, JobBell bell,
             await cancelled.CancelAsync();
             await pulse;
         }
+        if (changed.Count > 0)
+            await scope.ServiceProvider.GetRequiredService<LiveRuns>().SongsChangedAsync(changed, stopping);
     }
 
     /// <summary>Gives signs of life, writes down how far the work is, and hears whether it is to stop.</summary>

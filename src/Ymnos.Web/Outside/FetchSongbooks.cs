@@ -18,7 +18,8 @@ public sealed class FetchSongbooks(OutsideWorld outside, TimeProvider clock) : I
     public async Task<WorkDone> RunAsync(YmnosDb db, Job job, Func<int, int, Task> progress, CancellationToken cancel)
     {
         var numbers = job.Subject.Split(' ');
-        var (now, came, renewed, kept) = (clock.GetUtcNow(), 0, 0, 0);
+        var (now, came, kept) = (clock.GetUtcNow(), 0, 0);
+        var renewed = new List<Guid>();
         var deed = new Deed { What = "songbooks fetched", By = job.By, At = now };
         for (var i = 0; i < numbers.Length; i++)
         {
@@ -44,7 +45,7 @@ public sealed class FetchSongbooks(OutsideWorld outside, TimeProvider clock) : I
                     var before = song.Revision;
                     song.TakeFromSource(content, origin, now, job.By);
                     deed.Songs.Add(new DeedSong { DeedId = deed.Id, SongId = song.Id, Before = before, After = song.Revision });
-                    renewed++;
+                    renewed.Add(song.Id);
                 }
                 else
                     kept++;
@@ -58,6 +59,6 @@ public sealed class FetchSongbooks(OutsideWorld outside, TimeProvider clock) : I
         }
         db.Deeds.Add(deed);
         await db.SaveChangesAsync(cancel);
-        return new($"{came} songs came in, {renewed} were brought up to date{(kept > 0 ? $", {kept} you have changed stay as they are" : "")}", "/songs/books");
+        return new($"{came} songs came in, {renewed.Count} were brought up to date{(kept > 0 ? $", {kept} you have changed stay as they are" : "")}", "/songs/books") { ChangedSongs = renewed };
     }
 }

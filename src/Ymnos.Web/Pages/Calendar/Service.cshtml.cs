@@ -7,17 +7,15 @@ using Ymnos.Core.Songs;
 using Ymnos.Data;
 using Ymnos.Data.Finding;
 using Ymnos.Web.Hosting;
-using Ymnos.Web.Live;
 
 namespace Ymnos.Web.Pages.Calendar;
 
 /// <summary>What a typed line can become.</summary>
 public sealed record OffersView(string Raw, IReadOnlyList<FoundSong> Songs, TypedLine? Typed);
 
-public sealed class ServiceModel(YmnosDb db, SongSearch search, TimeProvider clock, LiveRuns runs, IAuthorizationService authorization) : PageModel
+public sealed class ServiceModel(YmnosDb db, SongSearch search, TimeProvider clock, PlanDesk plans, IAuthorizationService authorization) : PageModel
 {
     private const int SongsOffered = 6;
-    private const int MostTries = 5;
 
     [BindProperty(SupportsGet = true)]
     public Guid Id { get; set; }
@@ -77,34 +75,8 @@ public sealed class ServiceModel(YmnosDb db, SongSearch search, TimeProvider clo
 
     public Task<IActionResult> OnPostPutBackAsync(Guid line, CancellationToken cancel) => ChangeAsync(service => Task.FromResult(service.PutBack(line)), cancel);
 
-    /// <summary>
-    /// Does one change to the order as it is now. When somebody else changes it in the same moment it is done again on
-    /// what they left; a change that makes no sense any more leaves the order as it is, and the page shows it.
-    /// </summary>
-    private async Task<IActionResult> ChangeAsync(Func<Service, Task<bool>> change, CancellationToken cancel)
-    {
-        if (!await MayChangeAsync())
-            return NotFound();
-        for (var tries = 0; tries < MostTries; tries++)
-        {
-            db.ChangeTracker.Clear();
-            if (await db.ServiceAsync(Id, cancel) is not { } service)
-                return NotFound();
-            if (!await change(service))
-                break;
-            try
-            {
-                await db.SaveChangesAsync(cancel);
-                await runs.ServiceChangedAsync(Id, cancel);
-                break;
-            }
-            catch (DbUpdateConcurrencyException)
-            {
-                // Theirs came first; ours is done again on top of it.
-            }
-        }
-        return await ReadAsync(cancel) ? Partial("_Order", this) : NotFound();
-    }
+    private async Task<IActionResult> ChangeAsync(Func<Service, Task<bool>> change, CancellationToken cancel) =>
+        await MayChangeAsync() && await plans.ChangeAsync(Id, change, cancel) && await ReadAsync(cancel) ? Partial("_Order", this) : NotFound();
 
     private async Task<bool> MayChangeAsync() => (await authorization.AuthorizeAsync(User, May.Plan)).Succeeded;
 

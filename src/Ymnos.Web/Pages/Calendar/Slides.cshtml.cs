@@ -20,10 +20,9 @@ namespace Ymnos.Web.Pages.Calendar;
 
 /// <summary>A service as its screens will show it: languages, styles, every slide, and all of it as files.</summary>
 public sealed class SlidesModel(
-    YmnosDb db, LiveStore store, ShowPress press, LiveRuns runs, PictureShelf pictures, House house, TypeCase typeCase,
+    YmnosDb db, LiveStore store, ShowPress press, PlanDesk plans, PictureShelf pictures, House house, TypeCase typeCase,
     SlidePainter painter, SlidesPdf pdf, SlidesPresentation presentation, IAuthorizationService authorization) : PageModel
 {
-    private const int MostTries = 5;
     private const int PngHeight = 1080;
 
     [BindProperty(SupportsGet = true)]
@@ -144,31 +143,10 @@ public sealed class SlidesModel(
         return new PrintedSlide(up.Slide, step.Mark is { } mark ? $"{entry.Title}, {mark.Heading.ToLowerInvariant()}" : entry.Title, entry.Notes);
     })];
 
-    /// <summary>Does a change on the plan as it is now; when somebody else changes it in the same moment, again on what they left.</summary>
-    private async Task<IActionResult> ChangeAsync(Func<Service, bool> change, CancellationToken cancel)
-    {
-        if (!(await authorization.AuthorizeAsync(User, May.Plan)).Succeeded)
-            return NotFound();
-        for (var tries = 0; tries < MostTries; tries++)
-        {
-            db.ChangeTracker.Clear();
-            if (await db.ServiceAsync(Id, cancel) is not { } service)
-                return NotFound();
-            if (!change(service))
-                break;
-            try
-            {
-                await db.SaveChangesAsync(cancel);
-                await runs.ServiceChangedAsync(Id, cancel);
-                break;
-            }
-            catch (DbUpdateConcurrencyException)
-            {
-                // Theirs came first.
-            }
-        }
-        return Redirect($"/calendar/{Id}/slides?sitting={Sitting}&screen={Screen}");
-    }
+    private async Task<IActionResult> ChangeAsync(Func<Service, bool> change, CancellationToken cancel) =>
+        (await authorization.AuthorizeAsync(User, May.Plan)).Succeeded && await plans.ChangeAsync(Id, service => Task.FromResult(change(service)), cancel)
+            ? Redirect($"/calendar/{Id}/slides?sitting={Sitting}&screen={Screen}")
+            : NotFound();
 
     private async Task<bool> ReadAsync(CancellationToken cancel)
     {

@@ -134,8 +134,7 @@ public sealed class EditModel(YmnosDb db, LooksDesk desk, PictureShelf pictures,
 
     private async Task<SampleView> SampleAsync(StyleLook look, SlideFace face, string sample, CancellationToken cancel)
     {
-        // Asked before anything of the look is used: what was sent can lack anything.
-        var named = look is { Full: not null, LowerThird: not null, Platform: not null } ? Named(look) : [];
+        var named = look.Pictures.ToList();
         var known = await db.Pictures.AsNoTracking().Where(picture => named.Contains(picture.Id)).ToDictionaryAsync(picture => picture.Id, PictureShelf.ShapeOf, cancel);
         var problems = StyleCheck.Problems(look, [.. typeCase.Families.Select(family => family.Key)], known.ContainsKey);
         if (problems.Count > 0)
@@ -145,7 +144,4 @@ public sealed class EditModel(YmnosDb db, LooksDesk desk, PictureShelf pictures,
         var reads = Readability.Of(slide, SlidePainter.Ground(slide, files), face == SlideFace.Full ? (await house.CongregationAsync(cancel)).Hall : null, typeCase);
         return new(slide, [], reads, Readability.LeastVeil(slide, veil => SlidePainter.Ground(slide, files, veil), typeCase), known.GetValueOrDefault, "", 0, false);
     }
-
-    private static List<Guid> Named(StyleLook look) => ((StyleFace?[])[look.Full, look.LowerThird, look.Platform]).OfType<StyleFace>()
-        .SelectMany(face => (face.Layers.IsDefault ? [] : face.Layers.OfType<PictureLayer>().Select(layer => layer.Picture)).Concat(face.Backdrop?.Picture is { } id ? [id] : [])).Distinct().ToList();
 }
