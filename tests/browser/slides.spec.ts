@@ -1,4 +1,5 @@
 import { type Page } from '@playwright/test';
+import { dice } from './dice';
 import { expect, test } from './house';
 
 /** What stands on a page's slides, as painted and as measured. */
@@ -28,15 +29,6 @@ test('painted and measured widths agree within half a per cent, and no line leav
     expect(row.right).toBeLessThan(1802);
   }
 });
-
-/** Numbers that look random and are the same in every run. */
-function dice(seed: number): (most: number) => number {
-  let state = seed;
-  return (most) => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return Math.floor((state / 2 ** 32) * most);
-  };
-}
 
 test('whatever the style, three hundred slides drawn at random keep every line in its frame', async ({ browser, house }) => {
   test.slow();

@@ -84,10 +84,10 @@ export function snapped(from: Box, grip: string, right: number, down: number, ot
       const back = Math.min(Math.max(a, 0), length - size) - a;
       [a, b] = [a + back, b + back];
     } else {
-      a = Math.max(0, Math.min(a, b - least));
-      b = Math.min(length, Math.max(b, a + least));
+      if (low) a = Math.max(0, Math.min(a, b - least));
+      if (highEnd) b = Math.min(length, Math.max(b, a + least));
     }
-    return [Math.round(a), Math.round(b - a)];
+    return [Math.round(a), Math.round(b) - Math.round(a)];
   };
   const [x, width] = axis(from.x, from.width, right, wide, 40, grip.includes('w'), grip.includes('e') && grip !== 'move', others?.map((box) => [box.x, box.width]), (line) => lines.push({ x: line }));
   const [y, height] = axis(from.y, from.height, down, high, 20, grip.startsWith('n'), grip.startsWith('s'), others?.map((box) => [box.y, box.height]), (line) => lines.push({ y: line }));
