@@ -24,8 +24,8 @@ if (await FirstStart.PrepareAsync(app, app.Lifetime.ApplicationStopping) is { } 
 app.UseExceptionHandler("/error");
 app.UseStatusCodePagesWithReExecute("/error", "?code={0}");
 app.UseSecurityHeaders();
-app.UseFormsWithoutNulls();
 app.UseRouting();
+app.UseFormsWithoutNulls();
 app.UseRateLimiter();
 app.UseAuthentication();
 app.UseAuthorization();

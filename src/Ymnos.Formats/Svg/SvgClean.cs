@@ -5,7 +5,7 @@ using Ymnos.Core;
 namespace Ymnos.Formats.Svg;
 
 /// <summary>
-/// Takes an SVG picture (W3C SVG 1.1 and 2) and leaves of it what only draws: known shapes, paints and filters. Scripts,
+/// Takes an SVG picture (W3C SVG 1.1 and 2) and leaves of it what only draws: known shapes, words, paints and filters. Scripts,
 /// handlers, links, embedded documents, animation, styles that load, and every reference out of the file are gone.
 /// </summary>
 public static class SvgClean
@@ -19,7 +19,7 @@ public static class SvgClean
 
     private static readonly HashSet<string> Elements =
     [
-        "svg", "g", "defs", "symbol", "use", "title", "desc", "path", "rect", "circle", "ellipse", "line", "polyline", "polygon",
+        "svg", "g", "defs", "symbol", "use", "title", "desc", "text", "tspan", "path", "rect", "circle", "ellipse", "line", "polyline", "polygon",
         "linearGradient", "radialGradient", "stop", "pattern", "clipPath", "mask", "marker", "filter", "feGaussianBlur", "feOffset", "feMerge",
         "feMergeNode", "feFlood", "feComposite", "feColorMatrix", "feBlend", "feComponentTransfer", "feFuncR", "feFuncG", "feFuncB", "feFuncA",
     ];
@@ -109,7 +109,7 @@ public static class SvgClean
         {
             if (node is XElement child && child.Name.Namespace == Svg && Elements.Contains(child.Name.LocalName))
                 clean.Add(Cleaned(child));
-            else if (node is XText text && element.Name.LocalName is "title" or "desc")
+            else if (node is XText text && element.Name.LocalName is "title" or "desc" or "text" or "tspan")
                 clean.Add(new XText(((XText)node).Value));
         }
         return clean;

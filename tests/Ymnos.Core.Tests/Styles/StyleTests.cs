@@ -103,7 +103,7 @@ public sealed class StyleTests
             Assert.InRange(x, crop.X - 1e-9, crop.X + crop.Width + 1e-9);
             Assert.InRange(y, crop.Y - 1e-9, crop.Y + crop.Height + 1e-9);
             Assert.True(crop.X >= 0 && crop.Y >= 0 && crop.X + crop.Width <= 1 + 1e-9 && crop.Y + crop.Height <= 1 + 1e-9);
-            Assert.Equal(screen, picture * crop.Width / crop.Height, 6);
+            Assert.Equal(screen, picture * crop.Width / crop.Height, 1e-6);
         });
 
     [Fact]

@@ -35,7 +35,7 @@ public sealed class LayoutTests
         Gen.Select(Gen.OneOfConst(types), Line).Sample((type, line) =>
         {
             var letters = fresh.Of(type, "en");
-            Assert.Equal(line.Split(' ').Sum(word => letters.Leading.Shape(word)) + (line.Count(' '.Equals) * letters.Space), letters.Width(line), 9);
+            Assert.Equal(line.Split(' ').Sum(word => letters.Leading.Shape(word)) + (line.Count(' '.Equals) * letters.Space), letters.Width(line), 1e-9);
         }, iter: 3_000);
     }
 
@@ -169,6 +169,66 @@ public sealed class LayoutTests
         Assert.Equal([3, 2], SlideBreaks.Divide([Piece(0, false), Piece(1, false), Piece(2, true), Piece(3, false), Piece(4, true)], (from, to) => (to - from) / 4.0));
         Assert.Equal([2, 3], SlideBreaks.Divide([Piece(0, false), Piece(1, true), Piece(2, false), Piece(3, false), Piece(4, true)], (from, to) => (to - from) / 4.0));
     }
+
+    [Fact]
+    public void No_other_division_costs_less_than_the_one_that_is_taken() =>
+        Gen.Select(Gen.Int[1, 3].Array[1, 9], Gen.Bool.Array[9], Gen.Int[3, 6]).Sample((rows, ends, most) =>
+        {
+            var pieces = rows.Select((count, line) => new BreakPiece(line, count, ends[line])).ToArray();
+            double Full(int from, int to) => rows[from..to].Sum() / (double)most;
+            double Cost(IEnumerable<int> slides)
+            {
+                var (cost, from) = (0.0, 0);
+                foreach (var count in slides)
+                {
+                    var to = from + count;
+                    if (Full(from, to) > 1 && count > 1)
+                        return double.PositiveInfinity;
+                    cost += 100
+                        + (count == 1 && rows[from] == 1 && rows.Length > 1 ? 40 : 0)
+                        + (from % 2 == 1 && rows.Length % 2 == 0 ? 30 : 0)
+                        + (to < rows.Length && !ends[to - 1] ? 10 : 0)
+                        + (4 * Math.Pow(4 * Math.Max(0, 1 - Full(from, to)), 2));
+                    from = to;
+                }
+                return cost;
+            }
+
+            Assert.Equal(DivisionsOf(rows.Length).Min(Cost), Cost(SlideBreaks.Divide(pieces, Full)), 1e-6);
+        }, iter: 1_000);
+
+    [Fact]
+    public void No_other_way_to_break_a_line_into_so_few_rows_is_more_even() =>
+        Gen.Select(Gen.OneOfConst("I", "a", "home", "lantern", "water", "over", "Mississippi", "deckhand", "tide").Array[2, 9], Gen.Double[5, 16]).Sample((words, measure) =>
+        {
+            var line = string.Join(' ', words);
+            var average = 0.0;
+            double Width(int from, int count) => Fonts.Letters.Width(string.Join(' ', words.Skip(from).Take(count)));
+            double Unevenness(int[] rows)
+            {
+                var (sum, from) = (0.0, 0);
+                foreach (var count in rows)
+                {
+                    var width = Width(from, count);
+                    if (width > measure + 1e-9)
+                        return double.PositiveInfinity;
+                    from += count;
+                    sum += Math.Pow(average - width, 2) + (from == words.Length && count == 1 && width < 0.22 * measure ? measure * measure / 2 : 0);
+                }
+                return sum;
+            }
+
+            var taken = BalancedLines.Wrap(line, "en", Fonts.Letters, measure).Select(row => line[row.From..row.To].Split(' ').Length).ToArray();
+            average = Fonts.Letters.Width(line) / taken.Length;
+            var fits = DivisionsOf(words.Length).Where(rows => Unevenness(rows) < double.PositiveInfinity).ToList();
+            Assert.Equal(fits.Min(rows => rows.Length), taken.Length);
+            if (taken.Length > 1)
+                Assert.Equal(fits.Where(rows => rows.Length == taken.Length).Min(Unevenness), Unevenness(taken), 1e-6);
+        }, iter: 400);
+
+    /// <summary>Every way to divide so many things, in their order.</summary>
+    private static IEnumerable<int[]> DivisionsOf(int things) => things == 0 ? [[]]
+        : Enumerable.Range(1, things).SelectMany(first => DivisionsOf(things - first).Select(rest => (int[])[first, .. rest]));
 
     private static IReadOnlyList<int> Divide(int[] rows, int most) => SlideBreaks.Divide(
         [.. rows.Select((count, line) => new BreakPiece(line, count, false))], (from, to) => rows[from..to].Sum() / (double)most);

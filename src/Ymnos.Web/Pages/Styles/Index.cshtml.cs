@@ -22,7 +22,7 @@ public sealed record StyleInHand(string Name, Slide Full, Slide LowerThird, Slid
 
 /// <summary>The styles of the house.</summary>
 [Authorize(May.Plan)]
-[RequestSizeLimit(StyleFile.LargestFile + (1024 * 1024))]
+[LargestRequest(StyleFile.LargestFile + (1024 * 1024))]
 public sealed class IndexModel(YmnosDb db, LooksDesk desk, PictureShelf pictures, TypeCase typeCase, TimeProvider clock) : PageModel
 {
     private const int MostStyles = 200;

@@ -14,11 +14,11 @@ namespace Ymnos.Web.Pages.Songs.Import;
 
 /// <summary>Where files are sent from.</summary>
 [Authorize(May.EditSongs)]
-[RequestSizeLimit(LargestRequest)]
-[RequestFormLimits(MultipartBodyLengthLimit = LargestRequest, ValueCountLimit = 200_000)]
+[LargestRequest(LargestFiles)]
+[RequestFormLimits(MultipartBodyLengthLimit = LargestFiles, ValueCountLimit = 200_000)]
 public sealed class IndexModel(YmnosDb db, Shelves shelves, JobDesk jobs, TimeProvider clock) : PageModel
 {
-    public const long LargestRequest = 250_000_000;
+    public const long LargestFiles = 250_000_000;
 
     public IReadOnlyList<Shelf> Mine { get; private set; } = [];
 
