@@ -1,5 +1,5 @@
 // The application for a test: started from the build, on a database of its own, with the demo in it.
-import { test as base, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { test as base, type Browser, type BrowserContext, type BrowserContextOptions, type Page } from '@playwright/test';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { createServer } from 'node:net';
@@ -13,6 +13,9 @@ async function freePort(): Promise<number> {
   await once(server, 'close');
   return port;
 }
+
+/** Whoever has come to a house in this test. Pages that stay open after it would go on asking for their server. */
+const visitors: BrowserContext[] = [];
 
 export class House {
   private web: ChildProcess | undefined;
@@ -52,8 +55,8 @@ export class House {
   }
 
   /** A browser of somebody's own, signed in. */
-  async signedIn(browser: Browser, name: string): Promise<Page> {
-    const page = await (await this.visitor(browser)).newPage();
+  async signedIn(browser: Browser, name: string, more: BrowserContextOptions = {}): Promise<Page> {
+    const page = await (await this.visitor(browser, more)).newPage();
     await page.goto('/sign-in');
     await page.getByLabel('Name').fill(name);
     await page.getByLabel('Password').fill('lantern-over-water');
@@ -62,8 +65,10 @@ export class House {
     return page;
   }
 
-  visitor(browser: Browser): Promise<BrowserContext> {
-    return browser.newContext({ baseURL: this.url, viewport: { width: 1280, height: 800 } });
+  async visitor(browser: Browser, more: BrowserContextOptions = {}): Promise<BrowserContext> {
+    const visitor = await browser.newContext({ baseURL: this.url, viewport: { width: 1280, height: 800 }, ...more });
+    visitors.push(visitor);
+    return visitor;
   }
 
   /** Opens the booth of the demo's first sitting, and a screen that is let in by it. */
@@ -87,7 +92,14 @@ export class House {
 }
 
 /** One application for each worker; tests that change the same things open a house of their own. */
-export const test = base.extend<object, { house: House }>({
+export const test = base.extend<{ tidy: void }, { house: House }>({
+  tidy: [
+    async ({}, use) => {
+      await use();
+      await Promise.all(visitors.splice(0).map((visitor) => visitor.close()));
+    },
+    { auto: true },
+  ],
   house: [
     async ({}, use) => {
       const house = await House.open();

@@ -30,7 +30,7 @@ test('a screen that is loaded anew shows the slide that is up at once, before an
   await booth.keyboard.press('r');
   await expect(rowsOn(screen).first()).toHaveText(/^And the Love/);
 
-  const withoutScripts = await browser.newContext({ baseURL: house.url, javaScriptEnabled: false, storageState: await screen.context().storageState() });
+  const withoutScripts = await house.visitor(browser, { javaScriptEnabled: false, storageState: await screen.context().storageState() });
   const again = await withoutScripts.newPage();
   await again.goto('/screen');
   await expect(again.locator('#leaves text').first()).toHaveText(/^And the Love/);

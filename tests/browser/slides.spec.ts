@@ -97,13 +97,7 @@ test('whatever the style, three hundred slides drawn at random keep every line i
 });
 
 test('a slide is painted alike by the browser and as PNG', async ({ browser, house }) => {
-  const context = await browser.newContext({ baseURL: house.url, viewport: { width: 1920, height: 1080 }, deviceScaleFactor: 1 });
-  const page = await context.newPage();
-  await page.goto('/sign-in');
-  await page.getByLabel('Name').fill('maren');
-  await page.getByLabel('Password').fill('lantern-over-water');
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.waitForURL('/');
+  const page = await house.signedIn(browser, 'maren', { viewport: { width: 1920, height: 1080 }, deviceScaleFactor: 1 });
   await page.getByRole('link', { name: 'Harvest of the Sea' }).click();
   await page.getByRole('link', { name: 'Slides' }).click();
   // Two languages, and a picture behind them.
@@ -142,7 +136,6 @@ test('a slide is painted alike by the browser and as PNG', async ({ browser, hou
   // Edges of letters are smoothed a little differently; nothing is elsewhere.
   expect(mean).toBeLessThan(1.5);
   expect(off).toBeLessThan(0.004);
-  await context.close();
 });
 
 test('a slide is painted in the very font it was measured with', async ({ browser, house }) => {
